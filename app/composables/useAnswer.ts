@@ -24,6 +24,7 @@ export const answers = new QueryClient({
       refetchOnReconnect: false,
       // Whoever follows an answer is told of each, also of one that says the same.
       structuralSharing: false,
+      shallow: true,
     },
   },
   queryCache: new QueryCache({

@@ -1,5 +1,7 @@
 import { codeOfName } from '@core/text/code'
-import type { RecordKindName, RecordOf } from '@contracts/operations/records'
+import { errorsOf } from '@contracts/validation'
+import { provideFormErrors } from '~/components/kit/formField'
+import { recordContracts, type RecordKindName, type RecordOf } from '@contracts/operations/records'
 
 /** Where the records of a kind have their pages, where that is not under its own name. */
 const pages: Partial<Record<RecordKindName, string>> = {
@@ -53,6 +55,8 @@ export function useRecord<K extends RecordKindName>(
   const conflict = shallowRef<R>()
   /** What was wrong with the last try to save, by path. */
   const errors = ref<{ path: string; message: string }[]>([])
+  /** What is wrong and stands at no field. */
+  const otherErrors = provideFormErrors(errors)
   const busy = ref(false)
   /** A newer version that is being fetched; saving waits for it. */
   let settling: Promise<void> = Promise.resolve()
@@ -96,12 +100,18 @@ export function useRecord<K extends RecordKindName>(
    */
   async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
     if (draft.value === undefined || busy.value) return undefined
+    const isNew = code() === null
+    const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
+    errors.value = errorsOf(recordContracts[kind].schema, isNew ? { ...record, code: fallbackCode(kind) } : record)
+    if (errors.value.length > 0) {
+      tellProblem(
+        new ApiProblem({ title: 'Not valid', status: 422, detail: 'Nothing has been saved.', errors: errors.value }),
+      )
+      return undefined
+    }
     busy.value = true
     await settling
-    errors.value = []
     try {
-      const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
-      const isNew = code() === null
       const written = isNew ? await make(record) : await put(record)
       stored.value = written
       reset()
@@ -174,6 +184,7 @@ export function useRecord<K extends RecordKindName>(
     takeTheirs,
     keepMine,
     errors,
+    otherErrors,
     errorAt,
     busy,
     code: computed(code),

@@ -46,17 +46,13 @@ const words: Record<string, string> = {
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <LibraryHead />
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Import and export</h1></div>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
-      tabindex="0"
-      aria-label="Import and export"
-    >
+    <div class="toolbar"><h1>Import and export</h1></div>
+    <div class="page-body padded" tabindex="0" aria-label="Import and export">
       <div class="grid max-w-[860px] gap-6">
         <section aria-label="Out">
-          <h2 class="border-b border-hair pb-1">Export</h2>
+          <h2 class="section-head">Export</h2>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
             <a class="act" :href="addressOf('exportContent')" download="content.json">Everything as JSON</a
             ><span class="text-ink2">pieces, question sets, block types, campaigns, named rules and assignments</span>
@@ -67,7 +63,7 @@ const words: Record<string, string> = {
           </p>
         </section>
         <section v-if="session.mayEdit" aria-label="In">
-          <h2 class="border-b border-hair pb-1">Import</h2>
+          <h2 class="section-head">Import</h2>
           <p class="pt-2">
             <FileField
               class="act"
@@ -100,7 +96,7 @@ const words: Record<string, string> = {
               The file is imported as a whole or not at all. Nothing has been changed.
             </p>
             <ul class="pt-1">
-              <li v-for="(r, i) in report.rejected" :key="i" class="border-b border-hair py-1">
+              <li v-for="(r, i) in report.rejected" :key="i" class="ruled">
                 <span class="code">{{ words[r.kind] ?? r.kind }} {{ r.code }} {{ r.path }}</span>
                 {{ ' ' }}<span class="text-madder">{{ r.message }}</span>
               </li>

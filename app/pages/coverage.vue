@@ -60,7 +60,7 @@ useKeys('Coverage', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <AssignmentsHead />
     <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count">
       <h1>Coverage</h1>
@@ -80,11 +80,7 @@ useKeys('Coverage', [
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
-      tabindex="0"
-      aria-label="Coverage"
-    >
+    <div class="page-body padded" tabindex="0" aria-label="Coverage">
       <template v-if="result">
         <CoveragePicture
           :editions="result.editions"
@@ -153,13 +149,13 @@ useKeys('Coverage', [
           </tbody>
         </table>
       </template>
-      <p v-else class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+      <EmptyState v-else
+        >{{
           busy
             ? 'Counting every page …'
             : 'Have every page put together and counted: by area, product type and edition, with gaps and what is overfull.'
         }}
-      </p>
+      </EmptyState>
     </div>
   </div>
 </template>

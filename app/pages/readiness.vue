@@ -191,7 +191,7 @@ const codes = computed(() =>
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pb-2 pt-3">
       <h1>Readiness</h1>
       <span class="text-ink2" role="status"
@@ -315,7 +315,7 @@ const codes = computed(() =>
       />
     </div>
     <p class="flex items-center gap-5 border-t border-hair px-5 py-1 text-[12px] text-ink2" aria-hidden="true">
-      <span class="flex items-center gap-1.5"
+      <span class="inline-row"
         ><svg width="26" height="17" viewBox="-1 -1 27 19">
           <path
             class="fill-ink"
@@ -323,13 +323,13 @@ const codes = computed(() =>
           /></svg
         >done</span
       >
-      <span class="flex items-center gap-1.5"
+      <span class="inline-row"
         ><svg width="26" height="17" viewBox="-1 -1 27 19">
           <path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" />
           <path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg
         >open</span
       >
-      <span class="flex items-center gap-1.5"
+      <span class="inline-row"
         ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg>a
         knot: blocked</span
       >

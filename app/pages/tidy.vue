@@ -86,20 +86,16 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <LibraryHead />
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Clean-up</h1>
       <span class="text-ink2">Duplicate texts, unused pieces, and find and replace.</span>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
-      tabindex="0"
-      aria-label="Clean-up"
-    >
+    <div class="page-body padded" tabindex="0" aria-label="Clean-up">
       <section v-if="session.mayEdit" aria-label="Find and replace">
-        <h2 class="border-b border-hair pb-1">Find and replace in all pieces</h2>
+        <h2 class="section-head">Find and replace in all pieces</h2>
         <form class="flex flex-wrap items-end gap-3 pt-2" @submit.prevent="look">
           <FormField label="Find">
             <TextField v-model="find" maxlength="300" class="w-56" />
@@ -160,7 +156,7 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
       </section>
       <template v-if="data">
         <section class="mt-6" aria-label="Duplicate questions">
-          <h2 class="border-b border-hair pb-1">Duplicate questions</h2>
+          <h2 class="section-head">Duplicate questions</h2>
           <p v-if="data.questions.length === 0" class="pt-1.5 text-ink2">None.</p>
           <div
             v-for="(g, i) in data.questions"
@@ -177,11 +173,11 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
           </div>
         </section>
         <section class="mt-6" aria-label="Near-duplicate texts">
-          <h2 class="border-b border-hair pb-1">Near-duplicate texts</h2>
+          <h2 class="section-head">Near-duplicate texts</h2>
           <p v-if="data.alike.length === 0" class="pt-1.5 text-ink2">None.</p>
-          <div v-for="(g, i) in data.alike" :key="i" class="border-b border-hair py-2">
+          <div v-for="(g, i) in data.alike" :key="i" class="ruled py-2">
             <span class="text-ink2">{{ percent(g.least) }} and more</span>
-            <div class="grid grid-cols-2 gap-4">
+            <div class="halves">
               <div v-for="p in g.pieces" :key="p.code">
                 <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
                   p.name
@@ -192,7 +188,7 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
           </div>
         </section>
         <section class="mt-6" aria-label="Unused pieces">
-          <h2 class="border-b border-hair pb-1">Unused pieces</h2>
+          <h2 class="section-head">Unused pieces</h2>
           <p v-if="data.unused.length === 0" class="pt-1.5 text-ink2">None: every piece is used.</p>
           <ul>
             <li v-for="p in data.unused" :key="p.code" class="flex gap-3 border-b border-hair py-1">

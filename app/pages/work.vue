@@ -48,8 +48,8 @@ useKeys('History of work', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
-    <div class="flex flex-wrap items-baseline gap-4 px-5 pb-2.5 pt-3.5">
+  <div class="page">
+    <div class="page-head">
       <h1>History of work</h1>
       <span class="text-ink2"
         >Imports, bulk edits, runs of recipes, translation files and all else done to many at once.</span
@@ -57,8 +57,8 @@ useKeys('History of work', [
       <CheckBox v-model="mine" class="ml-auto text-ink2">only mine <span class="key">m</span></CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="History of work">
-      <table v-if="items.length" class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="History of work">
+      <table v-if="items.length" class="listing">
         <colgroup>
           <col class="w-[150px]" />
           <col class="w-[38%]" />
@@ -66,27 +66,27 @@ useKeys('History of work', [
           <col />
           <col class="w-[130px]" />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Started</th>
-            <th class="pr-3">Work</th>
-            <th class="pr-3">By</th>
-            <th class="pr-3">Result</th>
+        <thead>
+          <tr>
+            <th>Started</th>
+            <th>Work</th>
+            <th>By</th>
+            <th>Result</th>
             <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="w in items" :key="w.id" class="border-b border-hair align-top hover:bg-shade">
-            <td class="px-5 py-1.5 text-ink2">{{ whenShown(w.created) }}</td>
-            <td class="py-1.5 pr-3 font-semibold">{{ w.title }}</td>
-            <td class="py-1.5 pr-3">{{ w.person ?? 'Ink Loom' }}</td>
-            <td class="py-1.5 pr-3">
+          <tr v-for="w in items" :key="w.id">
+            <td class="text-ink2">{{ whenShown(w.created) }}</td>
+            <td class="font-semibold">{{ w.title }}</td>
+            <td>{{ w.person ?? 'Ink Loom' }}</td>
+            <td>
               <span :class="{ 'text-madder': w.state === 'failed', 'text-ink2': w.state === 'cancelled' }">{{
                 stateWords[w.state]
               }}</span><template v-if="resultWords(w)">: {{ resultWords(w) }}</template
               ><span v-if="w.undone" class="text-ink2">, undone</span>
             </td>
-            <td class="py-1.5 pr-5 text-right">
+            <td class="text-right">
               <NuxtLink v-if="reportOf(w)" class="plain" :to="reportOf(w)!.to"
                 >{{ reportOf(w)!.label }}<span class="sr-only">: {{ w.title }}</span></NuxtLink
               ><button v-if="mayUndo(w)" type="button" class="plain ml-3" @click="undo(w)">
@@ -96,10 +96,10 @@ useKeys('History of work', [
           </tr>
         </tbody>
       </table>
-      <p v-else-if="!problem" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Nothing yet. Imports, bulk edits and all other work on
-        many at once appear here, each with its result and its undo.
-      </p>
+      <EmptyState v-else-if="!problem"
+        >Nothing yet. Imports, bulk edits and all other work on many at once appear here, each with its result and its
+        undo.
+      </EmptyState>
       <p v-if="hasMore" class="px-5 py-3"><button type="button" class="act" @click="showMore()">Older work</button></p>
     </div>
   </div>

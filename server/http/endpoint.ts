@@ -26,7 +26,8 @@ import { sourceOf, writeAudit } from '../services/people/audit'
 import { namesTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
-import { unprocessable, Problem, schemaErrors } from '../services/problem'
+import { unprocessable, Problem } from '../services/problem'
+import { schemaErrors, type SchemaDetail } from '@contracts/validation'
 import { takenBy } from './accept'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
@@ -232,15 +233,9 @@ function crossSiteCheck(event: H3Event, token: string) {
     )
 }
 
-function validated<T>(
-  { value, error }: { value: T; error?: { details: { path: (string | number)[]; message: string }[] } },
-  title: string,
-): T {
+function validated<T>({ value, error }: { value: T; error?: { details: SchemaDetail[] } }, title: string): T {
   if (error) {
-    throw unprocessable(
-      `${title} Nothing has been changed.`,
-      schemaErrors(error).map((e) => ({ path: e.path, message: `${e.message}.` })),
-    )
+    throw unprocessable(`${title} Nothing has been changed.`, schemaErrors(error))
   }
   return value
 }

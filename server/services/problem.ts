@@ -30,20 +30,6 @@ export class Problem extends ForPeople {
   }
 }
 
-/**
- * What a schema finds wrong, with each place as `values[2].storefront`; within `inside`, where the body was a part of
- * another.
- */
-export function schemaErrors(
-  error: { details: { path: (string | number)[]; message: string }[] },
-  inside = '',
-): { path: string; message: string }[] {
-  return error.details.map((d) => ({
-    path: (inside + d.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('')).replace(/^\./, ''),
-    message: d.message,
-  }))
-}
-
 export const notFound = (what: string) => new Problem(404, 'Not found', `There is no ${what}.`)
 export const unprocessable = (detail: string, errors?: { path: string; message: string }[]) =>
   new Problem(422, 'Not valid', detail, errors)

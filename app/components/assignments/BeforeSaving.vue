@@ -118,15 +118,15 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
           <ul>
             <li v-for="p in s.gainedSample" :key="p.sku" class="flex gap-2">
               <span class="text-weld">+<span class="sr-only"> gained</span></span
-              ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">
+              ><button type="button" class="link-button" @click="emit('look', p.sku)">
                 {{ p.name }}</button
-              ><span class="code ml-auto self-center">{{ p.sku }}</span>
+              ><span class="code beside">{{ p.sku }}</span>
             </li>
             <li v-for="p in s.lostSample" :key="p.sku" class="flex gap-2">
               <span class="text-madder">−<span class="sr-only"> no longer</span></span
-              ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">
+              ><button type="button" class="link-button" @click="emit('look', p.sku)">
                 {{ p.name }}</button
-              ><span class="code ml-auto self-center">{{ p.sku }}</span>
+              ><span class="code beside">{{ p.sku }}</span>
             </li>
           </ul>
           <p v-if="s.gained + s.lost > s.gainedSample.length + s.lostSample.length" class="text-ink2">

@@ -149,15 +149,13 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
               "
             />
           </template>
-          <button
+          <IconButton
+            icon="remove"
             v-if="!disabled"
-            class="ml-auto px-1.5 text-ink2"
-            type="button"
-            :aria-label="`Remove the condition on ${fieldOf(c)?.label ?? c.field}`"
+            class="ml-auto"
+            :label="`Remove the condition on ${fieldOf(c)?.label ?? c.field}`"
             @click="remove(i)"
-          >
-            ×
-          </button>
+          />
         </div>
       </li>
     </ul>

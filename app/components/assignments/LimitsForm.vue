@@ -21,7 +21,7 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
 <template>
   <div class="grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5 pt-1.5">
     <span class="text-ink2">storefronts</span>
-    <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
+    <fieldset class="cluster" :disabled="disabled">
       <legend class="sr-only">Storefronts; none means all</legend>
       <CheckBox
         v-for="s in setup.storefronts"
@@ -33,7 +33,7 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
       >
     </fieldset>
     <span class="text-ink2">languages</span>
-    <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
+    <fieldset class="cluster" :disabled="disabled">
       <legend class="sr-only">Languages; none means all</legend>
       <CheckBox
         v-for="l in languages"
@@ -44,7 +44,7 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
       >
     </fieldset>
     <span class="text-ink2">customers</span>
-    <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
+    <fieldset class="cluster" :disabled="disabled">
       <legend class="sr-only">Customer groups; none means all</legend>
       <CheckBox
         v-for="g in setup.groups"
@@ -55,7 +55,7 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
       >
     </fieldset>
     <label class="pt-1 text-ink2" :for="`${id}-from`">from</label
-    ><span class="flex flex-wrap items-center gap-2"
+    ><span class="cluster"
       ><DateField
         :id="`${id}-from`"
         :disabled="disabled"

@@ -43,7 +43,7 @@ function take() {
     <ul v-if="wrong.length" class="text-madder" role="alert">
       <li v-for="w in wrong" :key="w">{{ w }}</li>
     </ul>
-    <p class="mt-1.5 flex gap-3">
+    <p class="actions">
       <button class="act" type="submit" :disabled="!text.trim()">Import</button
       ><button class="plain" type="button" @click="open = false">Cancel</button>
     </p>

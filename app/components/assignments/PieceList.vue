@@ -22,34 +22,18 @@ const take = (c: string | null) => {
 
 <template>
   <ol>
-    <li v-for="(p, i) in codes" :key="p" class="flex items-center gap-2 border-b border-hair py-1">
+    <li v-for="(p, i) in codes" :key="p" class="inline-row ruled">
       <NuxtLink class="hover:underline" :to="`${page}/${segment(p)}`">{{ nameOf(p) }}</NuxtLink>
       <span v-if="!disabled" class="ml-auto"
-        ><button
-          type="button"
-          class="min-h-6 min-w-6 text-ink2"
-          :disabled="i === 0"
-          :aria-label="`Move ${nameOf(p)} up`"
-          @click="move(i, -1)"
-        >
-          ↑</button
-        ><button
-          type="button"
-          class="min-h-6 min-w-6 text-ink2"
+        ><IconButton icon="up" :disabled="i === 0" :label="`Move ${nameOf(p)} up`" @click="move(i, -1)" /><IconButton
+          icon="down"
           :disabled="i === codes.length - 1"
-          :aria-label="`Move ${nameOf(p)} down`"
-          @click="move(i, 1)"
-        >
-          ↓</button
-        ><button
-          type="button"
-          class="min-h-6 min-w-6 text-ink2"
-          :aria-label="`Remove ${nameOf(p)}`"
+          :label="`Move ${nameOf(p)} down`"
+          @click="move(i, 1)" /><IconButton
+          icon="remove"
+          :label="`Remove ${nameOf(p)}`"
           @click="codes = codes.filter((x) => x !== p)"
-        >
-          ×
-        </button></span
-      >
+      /></span>
     </li>
   </ol>
   <NamePicker

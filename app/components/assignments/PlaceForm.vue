@@ -14,7 +14,7 @@ const areas = computed(() => {
 
 <template>
   <div class="flex flex-wrap items-end gap-4 pt-1.5">
-    <FormField label="Area">
+    <FormField path="area" label="Area">
       <SelectField
         :disabled="disabled"
         :model-value="place.area"
@@ -23,7 +23,7 @@ const areas = computed(() => {
       />
     </FormField>
 
-    <FormField label="Order, low numbers first">
+    <FormField path="order" label="Order, low numbers first">
       <NumberField
         class="w-28"
         label="Order, low numbers first"

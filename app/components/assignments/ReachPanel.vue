@@ -57,7 +57,7 @@ const lists = computed(() =>
 
 <template>
   <section class="text-[13px]" aria-label="Reach">
-    <h2 class="border-b border-hair pb-1">Reach</h2>
+    <h2 class="section-head">Reach</h2>
     <p v-if="unfinished" class="pt-2 text-ink2" role="status">
       A condition has no value yet. Its products appear here as soon as it has one.
     </p>
@@ -84,16 +84,16 @@ const lists = computed(() =>
           <li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2">
             <span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span><button
               type="button"
-              class="min-h-6 truncate text-left hover:underline"
+              class="link-button"
               @click="look(p.sku)"
             >
               {{ p.name }}</button
-            ><span class="code ml-auto self-center">{{ p.sku }}</span>
+            ><span class="code beside">{{ p.sku }}</span>
           </li>
         </ul>
       </details>
       <section class="pt-3" aria-label="Does it reach">
-        <div class="flex items-center gap-2">
+        <div class="inline-row">
           <h3 class="font-semibold">Does it reach</h3>
           <SkuPicker v-model="asked" label="Does it reach this product?" class="w-40" />?
         </div>
@@ -122,8 +122,8 @@ const lists = computed(() =>
       <h3 class="pt-3 font-semibold">For example</h3>
       <ul>
         <li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2">
-          <button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">
-            {{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span>
+          <button type="button" class="link-button" @click="look(p.sku)">
+            {{ p.name }}</button><span class="code beside">{{ p.sku }}</span>
         </li>
       </ul>
       <p v-if="data.count > 30" class="text-ink2">and {{ numberShown(data.count - 30) }} more</p>

@@ -21,16 +21,12 @@ async function addMany(list: string[]) {
     <div class="flex flex-wrap items-center gap-1.5">
       <span v-for="s in shown" :key="s" class="code inline-flex items-center gap-1 border border-hair2 px-1.5 py-px"
         >{{ s
-        }}<button
+        }}<IconButton
+          icon="remove"
           v-if="!disabled"
-          type="button"
-          class="text-ink2"
-          :aria-label="`Remove ${s} from: ${props.label}`"
+          :label="`Remove ${s} from: ${props.label}`"
           @click="skus = skus.filter((x) => x !== s)"
-        >
-          ×
-        </button></span
-      >
+      /></span>
       <span v-if="skus.length > shown.length" class="text-ink2">and {{ skus.length - shown.length }} more</span>
       <SkuPicker
         v-if="!disabled"

@@ -30,7 +30,7 @@ const typeOf = (c: string) => {
   >
     <template #default="{ item }">
       <span>{{ names(item.path) }}</span>
-      <span class="ml-auto text-[12px] text-ink2">{{ typeOf(item.code) }}</span>
+      <span class="beside">{{ typeOf(item.code) }}</span>
     </template>
   </ComboField>
 </template>

@@ -83,7 +83,7 @@ async function remove() {
           </li>
         </ul>
       </template>
-      <p class="flex items-center gap-3 pt-2">
+      <p class="inline-row pt-2">
         <button type="button" class="act main" :disabled="busy || counted === ''" @click="remove">
           {{ busy ? 'Deleting …' : `Delete ${what}` }}
         </button>

@@ -30,7 +30,7 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
 
 <template>
   <div @dragover.prevent @drop.prevent="uploads.add($event.dataTransfer?.files ?? [])">
-    <ol ref="list" class="flex flex-wrap gap-2">
+    <ol ref="list" class="cluster">
       <li v-for="(n, i) in chosen" :key="n" data-entry class="w-24 text-[11.5px]">
         <button
           type="button"

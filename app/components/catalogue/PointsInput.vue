@@ -85,36 +85,25 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
           @update:model-value="set(i, $event)"
         />
         <span v-if="!disabled" class="flex"
-          ><button
-            type="button"
-            class="h-6 w-6 text-ink2"
+          ><IconButton
+            icon="up"
             :disabled="i === 0"
-            :aria-label="`Move point ${i + 1} up`"
-            @click="move(i, i - 1)"
-          >
-            ↑</button
-          ><button
-            type="button"
-            class="h-6 w-6 text-ink2"
+            :label="`Move point ${i + 1} up`"
+            @click="move(i, i - 1)" /><IconButton
+            icon="down"
             :disabled="i === list.length - 1"
-            :aria-label="`Move point ${i + 1} down`"
+            :label="`Move point ${i + 1} down`"
             @click="move(i, i + 1)"
-          >
-            ↓
-          </button></span
-        >
-        <button
+        /></span>
+        <IconButton
+          icon="remove"
           v-if="!disabled"
-          type="button"
-          class="h-6 w-6 text-ink2"
-          :aria-label="`Remove point ${i + 1}`"
+          :label="`Remove point ${i + 1}`"
           @click="points = list.filter((_, j) => j !== i)"
-        >
-          ×
-        </button>
+        />
       </li>
     </ol>
-    <p v-if="!disabled" class="mt-1 flex gap-3">
+    <p v-if="!disabled" class="actions">
       <button type="button" class="plain" @click="add(list.length)">Add a point</button
       ><span v-if="wanted" class="text-ink2">{{ filled }} of {{ wanted }}</span>
     </p>

@@ -48,14 +48,7 @@ useReorder(
         <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span class="min-w-0 flex-1">{{
           nameOf(c)
         }}</span
-        ><button
-          type="button"
-          class="px-1 text-ink2"
-          :aria-label="`Remove ${nameOf(c)}`"
-          @click="set(chosen.filter((x) => x !== c))"
-        >
-          ×
-        </button>
+        ><IconButton icon="remove" :label="`Remove ${nameOf(c)}`" @click="set(chosen.filter((x) => x !== c))" />
       </li>
     </ol>
     <NamePicker

@@ -71,19 +71,12 @@ const without = (y: number | null, x: number | null) => {
             />
           </td>
           <td v-if="!disabled && rows.length > 1">
-            <button
-              type="button"
-              class="px-1.5 text-ink2"
-              :aria-label="`Remove row ${y + 1}`"
-              @click="without(y, null)"
-            >
-              ×
-            </button>
+            <IconButton icon="remove" :label="`Remove row ${y + 1}`" @click="without(y, null)" />
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="!disabled" class="mt-1 flex gap-3">
+    <p v-if="!disabled" class="actions">
       <button type="button" class="plain" @click="table = grid(rows.length + 1, width)">Add a row</button
       ><button type="button" class="plain" @click="table = grid(rows.length, width + 1)">Add a column</button
       ><button v-if="width > 1" type="button" class="plain" @click="without(null, width - 1)">

@@ -131,7 +131,7 @@ function both(o: { code: string; labels: Labels }) {
       :label="label"
       :options="[option(null, 'No value'), ...attribute.options.map((o) => option(o.code, both(o)))]"
     />
-    <fieldset v-else-if="editor === 'options'" class="flex flex-wrap gap-x-4 gap-y-1">
+    <fieldset v-else-if="editor === 'options'" class="cluster">
       <legend class="sr-only">{{ label }}</legend>
       <CheckBox
         v-for="o in attribute.options"

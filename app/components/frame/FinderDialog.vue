@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { FoundRecord } from '@contracts/setup'
 import { Combobox, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
 
 /** Finds records, every screen, and every command of the screen that is open, by the words that people type. */

@@ -73,27 +73,27 @@ const samples = (i: number) =>
 
 <template>
   <div class="border-y border-hair2 bg-sheet">
-    <table class="w-full table-fixed text-left">
+    <table class="listing">
       <colgroup>
         <col class="w-[22%]" />
         <col class="w-[34%]" />
         <col class="w-[14%]" />
         <col />
       </colgroup>
-      <thead class="text-[12.5px]">
-        <tr class="border-b border-hair2">
-          <th class="px-3 py-1.5">Column of the file</th>
-          <th class="pr-3">Means</th>
-          <th class="pr-3">Unit</th>
-          <th class="pr-3">Sample cells</th>
+      <thead>
+        <tr>
+          <th>Column of the file</th>
+          <th>Means</th>
+          <th>Unit</th>
+          <th>Sample cells</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(c, i) in columns" :key="i" class="border-b border-hair align-top">
-          <td class="truncate px-3 py-1.5 font-semibold" :title="c.header">
+        <tr v-for="(c, i) in columns" :key="i">
+          <td class="truncate font-semibold" :title="c.header">
             {{ c.header || `column ${i + 1}, without a name` }}
           </td>
-          <td class="py-1 pr-3">
+          <td>
             <ComboField
               v-model:query="q"
               :model-value="c.means || null"
@@ -111,7 +111,7 @@ const samples = (i: number) =>
             </ComboField>
             <small v-if="c.because === 'content'" class="text-ochre">guessed from its cells</small>
           </td>
-          <td class="py-1 pr-3">
+          <td>
             <template v-if="familyOf(c.means)"
               ><SelectField
                 :model-value="c.unit"
@@ -122,7 +122,7 @@ const samples = (i: number) =>
               /><small v-if="!c.unit && bare(i)" class="text-madder">some cells have none</small></template
             >
           </td>
-          <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'text-ink3': !c.means }">
+          <td class="truncate text-ink2" :class="{ 'text-ink3': !c.means }">
             {{ samples(i).join(' · ') }}
           </td>
         </tr>

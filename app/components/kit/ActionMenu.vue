@@ -25,7 +25,7 @@ const { anchor, panel, position } = useFloatingPanel(props.placement)
       <MenuItem v-for="a in actions" :key="a.id" v-slot="{ active }">
         <button type="button" class="option w-full" :class="{ active }" @click="emit('choose', a.id)">
           {{ a.label }}
-          <span v-if="a.note" class="ml-auto text-[12px] text-ink2">{{ a.note }}</span>
+          <span v-if="a.note" class="beside">{{ a.note }}</span>
         </button>
       </MenuItem>
     </MenuItems>

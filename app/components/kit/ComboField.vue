@@ -70,8 +70,8 @@ function choose(key: string | null) {
       <ComboboxOption v-for="item in items" :key="keyOf(item)" v-slot="{ active }" :value="keyOf(item)" as="template">
         <li class="option" :class="{ active }"><slot :item="item" /></li>
       </ComboboxOption>
-      <li v-if="more" class="px-3 py-1 text-ink2">{{ more }}</li>
-      <li v-if="empty && items.length === 0" class="px-3 py-1 text-ink2">{{ empty }}</li>
+      <li v-if="more" class="side-note">{{ more }}</li>
+      <li v-if="empty && items.length === 0" class="side-note">{{ empty }}</li>
     </ComboboxOptions>
   </Combobox>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldKey } from './formField'
+import { fieldKey, useErrorAt } from './formField'
 
 /**
  * A control with its label, a sentence of help, and what is wrong with it. The label stands above the control, or, where
@@ -9,17 +9,21 @@ const props = defineProps<{
   label: string
   help?: string
   error?: string
+  /** Where what it holds stands in what the form sends: what is wrong there is said here. */
+  path?: string
   /** Whether the label is a cell of its own before the control. */
   beside?: boolean
   /** The id of the control, where the label stands beside it. */
   for?: string
 }>()
 const id = useId()
+const atPath = useErrorAt(props.path)
+const said = computed(() => props.error ?? atPath.value)
 provide(
   fieldKey,
   computed(() => ({
-    describedBy: [props.help && `${id}-help`, props.error && `${id}-error`].filter(Boolean).join(' ') || undefined,
-    invalid: Boolean(props.error),
+    describedBy: [props.help && `${id}-help`, said.value && `${id}-error`].filter(Boolean).join(' ') || undefined,
+    invalid: Boolean(said.value),
   })),
 )
 </script>
@@ -32,7 +36,7 @@ provide(
     </label>
     <div class="min-w-0">
       <slot />
-      <FieldError :id="`${id}-error`" :error="error" />
+      <FieldError :id="`${id}-error`" :error="said" />
     </div>
   </template>
   <div v-else class="form-field">
@@ -41,6 +45,6 @@ provide(
       <slot />
     </label>
     <small v-if="help" :id="`${id}-help`" class="block text-ink2">{{ help }}</small>
-    <FieldError :id="`${id}-error`" :error="error" />
+    <FieldError :id="`${id}-error`" :error="said" />
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="V extends string | number | boolean | null">
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
 import { ChevronDown } from '@lucide/vue'
+import { useDebounceFn } from '@vueuse/core'
 import { useFieldState } from './formField'
 import { useFloatingPanel } from './useFloatingPanel'
 
@@ -28,6 +29,20 @@ const headingAbove = (i: number) => {
   const { group } = props.options[i]!
   return group !== undefined && group !== props.options[i - 1]?.group ? group : undefined
 }
+/** What was typed on the closed list a moment ago: it finds the option that begins so, as in any list of choices. */
+let typed = ''
+const forget = useDebounceFn(() => {
+  typed = ''
+}, 700)
+function onKey(e: KeyboardEvent) {
+  const isLetter = e.key.length === 1 && (e.key !== ' ' || typed !== '')
+  if (!isLetter || e.ctrlKey || e.metaKey || e.altKey) return
+  e.preventDefault()
+  typed += e.key.toLowerCase()
+  void forget()
+  const found = props.options.find((o) => !o.disabled && o.label.toLowerCase().startsWith(typed))
+  if (found) emit('update:modelValue', found.value)
+}
 onMounted(() => {
   if (props.opensAtOnce) buttonOf()?.click()
 })
@@ -47,7 +62,7 @@ defineExpose({ focus: () => buttonOf()?.focus() })
     @update:model-value="emit('update:modelValue', $event as V)"
   >
     <ListboxLabel v-if="label" as="span" class="sr-only">{{ label }}</ListboxLabel>
-    <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...ofButton }">
+    <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...ofButton }" @keydown="onKey">
       <span class="truncate" :class="{ 'text-ink2': !chosen }">{{ chosen?.label ?? placeholder ?? '' }}</span>
       <ChevronDown class="ml-auto shrink-0" :size="13" aria-hidden="true" />
     </ListboxButton>

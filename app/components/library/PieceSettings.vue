@@ -33,16 +33,16 @@ function addTag() {
 
 <template>
   <div class="grid grid-cols-2 gap-x-4 gap-y-2.5">
-    <FormField label="Name, for the team">
+    <FormField path="name" label="Name, for the team">
       <TextField v-model="piece.name" :disabled="disabled" maxlength="200" :autofocus="isNew" class="w-full" />
     </FormField>
 
-    <FormField label="Note for the team">
+    <FormField path="note" label="Note for the team">
       <TextField v-model="piece.note" :disabled="disabled" maxlength="5000" class="w-full" />
     </FormField>
 
     <div class="flex flex-wrap items-start gap-3">
-      <FormField label="Kind">
+      <FormField path="kind" label="Kind">
         <SelectField
           :disabled="disabled || !isNew"
           v-model="piece.kind"
@@ -51,7 +51,7 @@ function addTag() {
         />
       </FormField>
 
-      <FormField v-if="piece.kind === 'block' && blockKinds.length" label="block type">
+      <FormField path="blockKind" v-if="piece.kind === 'block' && blockKinds.length" label="block type">
         <SelectField
           :disabled="disabled || (!isNew && piece.texts.length > 0)"
           :model-value="piece.blockKind"
@@ -60,7 +60,7 @@ function addTag() {
         />
       </FormField>
 
-      <FormField v-if="piece.blockKind === null" label="Text">
+      <FormField path="takes" v-if="piece.blockKind === null" label="Text">
         <SelectField
           :disabled="disabled"
           :model-value="piece.takes"
@@ -74,7 +74,7 @@ function addTag() {
       </FormField>
     </div>
     <div class="flex items-start gap-4">
-      <FormField label="Owner">
+      <FormField path="owner" label="Owner">
         <TextField
           v-model="piece.owner"
           list="piece-owners"
@@ -123,16 +123,13 @@ function addTag() {
         :key="t"
         class="inline-flex items-center gap-1 border border-hair2 px-1.5 py-px text-[12.5px]"
         >{{ t
-        }}<button
+        }}<IconButton
+          icon="remove"
           v-if="!disabled"
-          type="button"
-          class="min-h-6 px-0.5 text-ink2"
-          :aria-label="`Remove the tag ${t}`"
+          class="px-0.5"
+          :label="`Remove the tag ${t}`"
           @click="piece.tags = piece.tags.filter((x) => x !== t)"
-        >
-          ×
-        </button></span
-      >
+      /></span>
       <template v-if="!disabled"
         ><TextField
           v-model="newTag"

@@ -38,7 +38,7 @@ const rest = computed(() =>
       </p>
     </div>
     <template v-if="picture">
-      <FormField beside for="view" label="Shows">
+      <FormField path="view" beside for="view" label="Shows">
         <SelectField
           id="view"
           :disabled="disabled"
@@ -49,24 +49,22 @@ const rest = computed(() =>
         />
       </FormField>
     </template>
-    <FormField beside for="words" :label="picture ? 'Text in the picture' : 'Written in'">
-      <div>
-        <SelectField
-          id="words"
-          :disabled="disabled"
-          :model-value="item.words"
-          class="w-48"
-          :options="[option(null, picture ? 'none' : 'no language'), ...withWords(setup.languages, languageName)]"
-          @update:model-value="set({ words: $event })"
-        />
-        <p v-if="item.words" class="text-[12px] text-ink2">
-          Pages in other languages do not show it until it has a version in their language.
-        </p>
-      </div>
+    <FormField path="words" beside for="words" :label="picture ? 'Text in the picture' : 'Written in'">
+      <SelectField
+        id="words"
+        :disabled="disabled"
+        :model-value="item.words"
+        class="w-48"
+        :options="[option(null, picture ? 'none' : 'no language'), ...withWords(setup.languages, languageName)]"
+        @update:model-value="set({ words: $event })"
+      />
+      <p v-if="item.words" class="text-[12px] text-ink2">
+        Pages in other languages do not show it until it has a version in their language.
+      </p>
     </FormField>
 
     <span class="pt-1.5 text-ink2">Version of</span>
-    <div v-if="item.of" class="flex flex-wrap items-center gap-2">
+    <div v-if="item.of" class="cluster">
       <NuxtLink class="plain code" :to="`/media/${segment(item.of.name)}`">{{ item.of.name }}</NuxtLink> for
       <SelectField
         :disabled="disabled"
@@ -85,7 +83,7 @@ const rest = computed(() =>
       />
       <button v-if="!disabled" type="button" class="plain" @click="set({ of: null })">Not a version</button>
     </div>
-    <div v-else class="flex items-center gap-2">
+    <div v-else class="inline-row">
       <PicturePicker
         v-if="!disabled"
         :model-value="null"
@@ -93,7 +91,7 @@ const rest = computed(() =>
         @update:model-value="$event && set({ of: { name: $event, language: item.words, storefront: null } })"
       /><span class="text-[12px] text-ink2">nothing</span>
     </div>
-    <FormField beside for="origin" label="Origin">
+    <FormField path="origin" beside for="origin" label="Origin">
       <TextField
         id="origin"
         maxlength="500"
@@ -105,8 +103,8 @@ const rest = computed(() =>
       />
     </FormField>
 
-    <FormField beside for="holder" label="Rights">
-      <div class="flex flex-wrap items-center gap-2">
+    <FormField path="rights.holder" beside for="holder" label="Rights">
+      <div class="cluster">
         <TextField
           id="holder"
           maxlength="200"

@@ -93,7 +93,7 @@ async function run() {
         <p v-if="plan.there.length" class="text-ink2">
           {{ countShown(plan.there.length, 'picture') }} are on their products already.
         </p>
-        <p v-if="plan.rest.length || plan.drafts.length" class="flex flex-wrap items-center gap-2">
+        <p v-if="plan.rest.length || plan.drafts.length" class="cluster">
           {{ countShown(plan.rest.length + plan.drafts.length, 'file') }} without a product:
           <SelectField
             v-model="drafts"

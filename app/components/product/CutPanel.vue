@@ -101,16 +101,16 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
       <div>
         <h3 class="text-[12.5px] font-semibold text-ink2">Result</h3>
         <ol class="font-serif">
-          <li v-if="words(parts.lead)" class="border-b border-hair py-1">
+          <li v-if="words(parts.lead)" class="ruled">
             <b>Description</b> <span class="text-ink2">{{ words(parts.lead) }}</span>
           </li>
-          <li v-for="(p, i) in parts.parts" :key="i" class="border-b border-hair py-1">
+          <li v-for="(p, i) in parts.parts" :key="i" class="ruled">
             <b>{{ words(p.heading) }}</b> <span class="text-ink2">{{ words(p.nodes) }}</span>
           </li>
         </ol>
       </div>
     </div>
-    <p v-if="!disabled" class="flex items-center gap-3 pt-2">
+    <p v-if="!disabled" class="inline-row pt-2">
       <button type="button" class="act" :disabled="!changed" @click="keep('storefront')">
         Save for {{ setup.storefrontName(lens.storefront) }}</button
       ><button v-if="session.maySetUp" type="button" class="act" :disabled="!changed" @click="keep('type')">

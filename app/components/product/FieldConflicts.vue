@@ -30,7 +30,7 @@ const { pathWords, valueWords } = useHistoryWords()
         </tr>
       </tbody>
     </table>
-    <p class="mt-1.5 flex gap-3">
+    <p class="actions">
       <button type="button" class="act" @click="emit('theirs')">Keep theirs</button>
       <button type="button" class="act" @click="emit('mine')">Save yours</button>
     </p>

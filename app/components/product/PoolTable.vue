@@ -207,7 +207,7 @@ useKeys('Data pool', [
         </thead>
         <tbody>
           <template v-for="r in rows" :key="r.property">
-            <tr class="border-b border-hair align-top" :class="{ 'text-ink2': r.state === 'same' }">
+            <tr class="ruled" :class="{ 'text-ink2': r.state === 'same' }">
               <td class="py-1.5">
                 <CheckBox
                   v-if="takeable(r)"
@@ -216,19 +216,19 @@ useKeys('Data pool', [
                   @update:model-value="toggle(r.path!)"
                 />
               </td>
-              <td class="break-words py-1.5 pr-3">
+              <td class="text-cell">
                 {{ r.property
                 }}<small v-if="r.path && label(r).toLowerCase() !== r.property.toLowerCase()" class="block text-ink2">{{
                   label(r)
                 }}</small
                 ><small v-if="r.path && !r.asked" class="block text-ink2">not part of its type</small>
               </td>
-              <td class="break-words py-1.5 pr-3">
+              <td class="text-cell">
                 <span v-if="r.ours !== null">{{ r.oursShown }}</span><span v-else-if="r.path" class="text-ink3"
                   >nothing</span
                 ><small v-if="r.inherited" class="block text-ink2">from its parent</small>
               </td>
-              <td class="break-words py-1.5 pr-3">{{ r.theirs === null ? r.text : r.theirsShown }}</td>
+              <td class="text-cell">{{ r.theirs === null ? r.text : r.theirsShown }}</td>
               <td class="py-1.5">
                 <template v-if="r.state === 'unknown'"
                   ><SelectField

@@ -200,20 +200,17 @@ const dayAfter = (day: string) =>
             {{ ' ' }}<span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span>
           </td>
           <td class="pb-1">
-            <button
+            <IconButton
+              icon="remove"
               v-if="!disabled"
-              type="button"
-              class="px-1 text-ink2"
-              :aria-label="`Remove special price ${i + 1}`"
+              :label="`Remove special price ${i + 1}`"
               @click="specials = specials.filter((_, j) => j !== i)"
-            >
-              ×
-            </button>
+            />
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="!disabled" class="mt-1 flex gap-3">
+    <p v-if="!disabled" class="actions">
       <button type="button" class="plain" @click="add">Add a special price</button
       ><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button
       ><button v-if="changed" type="button" class="plain" @click="reset">Cancel</button>

@@ -188,15 +188,12 @@ const rangeWords = computed(() =>
         >Also in
         <span v-for="c in product.categories" :key="c" class="chip"
           >{{ setup.label(setup.categories.get(c)?.names, c)
-          }}<button
+          }}<IconButton
+            icon="remove"
             v-if="!disabled"
-            type="button"
             class="ml-1"
-            :aria-label="`Remove from ${setup.label(setup.categories.get(c)?.names, c)}`"
-            @click="emit('patch', { categories: product.categories.filter((x) => x !== c) })"
-          >
-            ×
-          </button></span
+            :label="`Remove from ${setup.label(setup.categories.get(c)?.names, c)}`"
+            @click="emit('patch', { categories: product.categories.filter((x) => x !== c) })" /></span
         ><CategoryPicker
           v-if="!disabled"
           :key="product.categories.length"
@@ -241,22 +238,15 @@ const rangeWords = computed(() =>
           "
           >{{ g.name }}</CheckBox
         >
-        <label class="flex items-center gap-1.5 text-ink2"
+        <label class="inline-row text-ink2"
           >from<DateField
             with-time="from"
             :model-value="r.from"
             @update:model-value="setRange(i, { from: $event })" /></label
-        ><label class="flex items-center gap-1.5 text-ink2"
+        ><label class="inline-row text-ink2"
           >to<DateField with-time="from" :model-value="r.to" @update:model-value="setRange(i, { to: $event })"
         /></label>
-        <button
-          type="button"
-          class="px-1 text-ink2"
-          aria-label="Remove this entry"
-          @click="ranges = ranges!.filter((_, j) => j !== i)"
-        >
-          ×
-        </button>
+        <IconButton icon="remove" label="Remove this entry" @click="ranges = ranges!.filter((_, j) => j !== i)" />
       </div>
       <p class="flex gap-3 pt-1">
         <button

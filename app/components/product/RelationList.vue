@@ -32,19 +32,14 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
       ><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5">
         <span class="w-32 text-ink2">{{ relationWords[k] }}</span><span v-for="r in of(k)" :key="r.sku"
           ><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
-          ><button
+          ><IconButton
+            icon="remove"
             v-if="!disabled"
-            type="button"
-            class="px-1 text-ink2"
-            :aria-label="`${relationWords[k]} ${r.sku}: remove`"
+            :label="`${relationWords[k]} ${r.sku}: remove`"
             @click="emit('patch', { relations: product.relations.filter((x) => x !== r) })"
-          >
-            ×
-          </button></span
-        >
-      </p></template
-    >
-    <p v-if="!disabled" class="flex items-center gap-2 py-1">
+        /></span></p
+    ></template>
+    <p v-if="!disabled" class="inline-row py-1">
       <SelectField v-model="kind" label="Relation" :options="withWords(relationKinds, relationWords)" /><SkuPicker
         :model-value="''"
         label="Related product"
@@ -56,17 +51,14 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
     <h3 class="pt-2 text-[13px] font-semibold">Data from other systems</h3>
     <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5">
       <span class="code w-32">{{ k }}</span><span>{{ v }}</span
-      ><button
+      ><IconButton
+        icon="remove"
         v-if="!disabled"
-        type="button"
-        class="px-1 text-ink2"
-        :aria-label="`Remove ${k}`"
+        :label="`Remove ${k}`"
         @click="emit('patch', { carried: without(String(k)) })"
-      >
-        ×
-      </button>
+      />
     </p>
-    <form v-if="!disabled" class="flex items-center gap-2 py-1" @submit.prevent="addFact">
+    <form v-if="!disabled" class="inline-row py-1" @submit.prevent="addFact">
       <TextField v-model="name" placeholder="tax-class" class="w-32" label="Name of the field" /><TextField
         v-model="value"
         class="w-48"

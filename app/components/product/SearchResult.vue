@@ -65,7 +65,7 @@ const borrowed = computed(() =>
       <p class="code truncate" dir="ltr">{{ storefront }} / {{ language }} / {{ data.slug.text }}</p>
     </div>
     <p class="flex flex-wrap items-center gap-x-5 gap-y-1 pt-1.5 text-[12px] text-ink2">
-      <span v-for="w in widths" :key="w.what" class="flex items-center gap-1.5"
+      <span v-for="w in widths" :key="w.what" class="inline-row"
         >{{ w.what }}
         <progress
           class="bar h-1 w-24"

@@ -244,7 +244,7 @@ function removeNewRows() {
       No attribute of this product type varies by variant. Set that up first in the
       <NuxtLink class="plain" :to="`/settings/types/${segment(product.type)}`">product type</NuxtLink>.
     </p>
-    <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled">
+    <fieldset class="cluster" :disabled="disabled">
       <legend class="sr-only">Variants differ in</legend>
       <span class="text-ink2">Variants differ in</span
       ><CheckBox
@@ -300,7 +300,7 @@ function removeNewRows() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(r, i) in rows" :key="i" class="border-t border-hair align-top">
+          <tr v-for="(r, i) in rows" :key="i" class="ruled">
             <td class="pr-2 pt-1.5">
               <CheckBox
                 :model-value="selected.includes(i)"
@@ -374,7 +374,7 @@ function removeNewRows() {
               />
             </td>
             <td v-if="pictures" class="py-1 pr-2">
-              <span class="flex items-center gap-1.5"
+              <span class="inline-row"
                 ><img
                   v-if="r.picture"
                   :src="pictureUrl(r.picture)"
@@ -403,7 +403,7 @@ function removeNewRows() {
       >
         {{ selected.length === rows.length ? 'Select none' : 'Select all' }}
       </button>
-      <label class="flex items-center gap-1.5 text-ink2"
+      <label class="inline-row text-ink2"
         >Copy from<SelectField
           v-model="pattern"
           label="Row to copy from"

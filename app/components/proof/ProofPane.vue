@@ -183,7 +183,7 @@ function askAbout(piece: string | null) {
         <template v-if="candidates.length">
           <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
           <ul>
-            <li v-for="l in candidates" :key="l.piece + l.area" class="border-t border-hair py-1">
+            <li v-for="l in candidates" :key="l.piece + l.area" class="ruled">
               <button
                 type="button"
                 class="text-left"
@@ -200,11 +200,7 @@ function askAbout(piece: string | null) {
         <details v-if="others.length" class="mt-2">
           <summary class="cursor-pointer text-ink2">{{ others.length }} not assigned to this product</summary>
           <ul>
-            <li
-              v-for="l in others"
-              :key="l.piece + l.area + l.because?.assignment?.number"
-              class="border-t border-hair py-1"
-            >
+            <li v-for="l in others" :key="l.piece + l.area + l.because?.assignment?.number" class="ruled">
               <button
                 type="button"
                 class="text-left"

@@ -234,8 +234,10 @@ defineExpose({
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">
       {{ list.problem.value.sentence }}
     </p>
-    <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row">
-      <span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span>
+    <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0" role="row">
+      <div role="gridcell">
+        <EmptyState><slot name="empty" /></EmptyState>
+      </div>
     </div>
     <div
       class="relative"
@@ -289,9 +291,7 @@ defineExpose({
             :style="{ width: `${nameWidth}px` }"
           >
             <template v-if="r"
-              ><a class="min-w-0 truncate hover:underline" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{
-                r.name
-              }}</a
+              ><a class="link-button" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{ r.name }}</a
               ><span class="code shrink-0">{{ r.sku }}</span></template
             ><span v-else class="text-ink3">…</span>
           </span>

@@ -84,14 +84,12 @@ defineExpose({ focus })
   >
     <p class="code flex items-center gap-1.5">
       {{ sku
-      }}<button
-        type="button"
-        class="ml-auto px-1 text-[15px] leading-none"
-        aria-label="Close the findings"
+      }}<IconButton
+        icon="remove"
+        class="ml-auto text-[15px] leading-none"
+        label="Close the findings"
         @click="emit('close')"
-      >
-        ×
-      </button>
+      />
     </p>
     <h2>
       <NuxtLink

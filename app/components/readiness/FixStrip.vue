@@ -44,7 +44,7 @@ const where = (f: FixDocument) =>
           >
         </button>
       </li>
-      <li v-if="fixes.length === 0" class="px-3 py-2 text-ink2">
+      <li v-if="fixes.length === 0" class="side-note">
         No single fix would make a page ready. Pages that are blocked lack several things.
       </li>
     </ol>

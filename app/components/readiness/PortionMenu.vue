@@ -50,7 +50,7 @@ async function drop(close: () => void) {
       <p class="text-ink2">
         Each day you get the products closest to ready. One is done when nothing blocks it any more.
       </p>
-      <label class="flex items-center gap-2"
+      <label class="inline-row"
         >Products a day<NumberField
           v-model="products"
           class="w-20"
@@ -61,7 +61,7 @@ async function drop(close: () => void) {
           :least="1"
           :most="500"
       /></label>
-      <label class="flex items-center gap-2"
+      <label class="inline-row"
         >Ready in<SelectField
           v-model="storefront"
           :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"

@@ -52,8 +52,8 @@ async function putBack(e: RecordChange) {
   <section aria-label="History">
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
     <ol>
-      <li v-for="(e, i) in entries" :key="e.id" class="border-b border-hair py-2">
-        <div class="flex items-baseline gap-3">
+      <li v-for="(e, i) in entries" :key="e.id" class="ruled py-2">
+        <div class="title-row">
           <b class="font-semibold">{{ e.title }}</b><span class="text-ink2"
             >{{ e.person ?? 'Ink Loom' }}, {{ whenShown(e.at) }}</span
           >

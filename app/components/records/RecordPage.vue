@@ -24,7 +24,7 @@ const props = defineProps<{
   /** Once it was saved, deleted or put back. */
   after?: () => unknown
 }>()
-const { draft, stored, changed, problem, conflict, busy, errors, code, list, history } = props.record
+const { draft, stored, changed, problem, conflict, busy, otherErrors, code, list, history } = props.record
 const past = ref(false)
 const sure = ref(false)
 watch(code, () => {
@@ -54,7 +54,7 @@ useKeys(props.it, [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
@@ -62,7 +62,7 @@ useKeys(props.it, [
     </div>
     <template v-else-if="draft">
       <div class="px-5 pb-2 pt-3">
-        <div class="flex items-baseline gap-3">
+        <div class="title-row">
           <span class="code flex gap-3"
             ><NuxtLink :to="list" class="hover:underline">{{ many }}</NuxtLink
             ><span>{{ code ?? 'new' }}</span
@@ -92,16 +92,12 @@ useKeys(props.it, [
         <h1 class="mt-0.5 truncate">{{ title || `A new ${it.toLowerCase()}` }}</h1>
         <slot name="under" />
       </div>
-      <div
-        class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3"
-        tabindex="0"
-        :aria-label="`The ${it.toLowerCase()}`"
-      >
+      <div class="page-body padded" tabindex="0" :aria-label="`The ${it.toLowerCase()}`">
         <HistoryList v-if="past && history" :of="history" :version="stored" :after="takeBack" />
         <template v-else>
           <ConflictNote v-if="conflict" class="mb-3" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-          <ul v-if="errors.length" class="mb-3 text-madder" role="alert">
-            <li v-for="e in errors" :key="e.path + e.message">
+          <ul v-if="otherErrors.length" class="mb-3 text-madder" role="alert">
+            <li v-for="e in otherErrors" :key="e.path + e.message">
               <span v-if="e.path" class="code">{{ e.path }}</span> {{ e.message }}
             </li>
           </ul>

@@ -36,15 +36,7 @@ const offered = computed(() => [
       <span data-handle class="cursor-grab text-ink3" :title="`Drag to move ${kind.label}`">{{ place }}</span>
       <h3 class="font-semibold">{{ kind.label }}</h3>
       <span class="min-w-0 flex-1 text-[12.5px] text-ink2">{{ kind.does }}</span>
-      <button
-        v-if="!disabled"
-        type="button"
-        class="px-1 text-ink2"
-        :aria-label="`Remove the step ${kind.label}`"
-        @click="emit('remove')"
-      >
-        ×
-      </button>
+      <IconButton icon="remove" v-if="!disabled" :label="`Remove the step ${kind.label}`" @click="emit('remove')" />
     </div>
     <RichEditor
       v-if="kind.drafted"

@@ -61,7 +61,7 @@ const label = (code: string) =>
     class="flex w-[440px] shrink-0 flex-col overflow-auto border-l border-hair2 bg-sheet px-4 pb-8 pt-3"
     aria-label="Trial"
   >
-    <div class="flex items-baseline gap-3">
+    <div class="title-row">
       <h2>Trial</h2>
       <span class="text-[12.5px] text-ink2">in {{ languageName(lens.language) }}, on three products</span
       ><button
@@ -104,12 +104,7 @@ const label = (code: string) =>
           Too few facts to draft from: {{ shown.thin.facts }} of {{ shown.thin.of }} facts. These would help most:
           {{ shown.thin.help.map(label).join(', ') }}.
         </p>
-        <section
-          v-for="s in shown.steps"
-          :key="s.kind"
-          class="border-b border-hair py-2"
-          :aria-label="stepKinds[s.kind].label"
-        >
+        <section v-for="s in shown.steps" :key="s.kind" class="ruled py-2" :aria-label="stepKinds[s.kind].label">
           <h3 class="text-[12.5px] font-semibold">{{ stepKinds[s.kind].label }}</h3>
           <p v-if="s.texts.length === 0 && s.text" class="whitespace-pre-line text-[12.5px]">{{ s.text }}</p>
           <div v-for="t in s.texts" :key="t.attribute" class="pt-0.5">

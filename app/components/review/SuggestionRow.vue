@@ -98,7 +98,7 @@ function save() {
         >only {{ setup.storefrontName(one.storefront) }}</span
       >
       <NuxtLink
-        class="min-w-0 truncate hover:underline"
+        class="link-button"
         tabindex="-1"
         :to="
           one.picture
@@ -176,7 +176,7 @@ function save() {
             @mend="draft = $event"
             @places="places = $event"
           />
-          <p class="mt-1.5 flex gap-3">
+          <p class="actions">
             <button type="button" class="act main" @click="save">
               Accept <span class="opacity-70">Ctrl Enter</span></button
             ><button type="button" class="plain" @click="emit('leave')">Cancel <span class="key">Esc</span></button>

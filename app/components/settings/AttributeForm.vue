@@ -70,8 +70,8 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
       :disabled="disabled"
       @update:model-value="set({ help: $event })"
     />
-    <FormField beside for="attribute-type" label="Type">
-      <div class="flex flex-wrap items-center gap-2">
+    <FormField path="type" beside for="attribute-type" label="Type">
+      <div class="cluster">
         <SelectField
           id="attribute-type"
           :disabled="disabled"
@@ -98,9 +98,6 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
             @update:model-value="set({ unit: $event })"
           />
         </template>
-        <span v-if="props.errorAt('record.type') ?? props.errorAt('type')" class="text-madder">{{
-          props.errorAt('record.type') ?? props.errorAt('type')
-        }}</span>
       </div>
     </FormField>
 
@@ -112,7 +109,7 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
         @update:model-value="set({ options: $event })"
     /></template>
     <span class="text-ink2">May differ by</span>
-    <div class="flex flex-wrap gap-x-5 gap-y-1">
+    <div class="cluster">
       <CheckBox
         :disabled="disabled"
         :model-value="attribute.translatable"
@@ -126,7 +123,7 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
       >
     </div>
     <span class="text-ink2">Used for</span>
-    <div class="flex flex-wrap gap-x-5 gap-y-1">
+    <div class="cluster">
       <CheckBox
         v-for="s in servings"
         :key="s"
@@ -138,7 +135,7 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
     </div>
     <template v-if="entry.bounded || isCounted">
       <span class="pt-1.5 text-ink2">{{ isCounted ? 'How many' : 'Allowed' }}</span>
-      <div class="flex flex-wrap items-center gap-2">
+      <div class="cluster">
         <span class="text-ink2">from</span
         ><TextField
           :type="boundField"
@@ -166,19 +163,15 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
       </div>
     </template>
     <template v-if="entry.takesPattern">
-      <FormField beside for="attribute-pattern" label="Form">
-        <div>
-          <TextField
-            id="attribute-pattern"
-            :disabled="disabled"
-            placeholder="any text, or a regular expression for the whole value, such as [A-Z]{2}-[0-9]{4}"
-            :model-value="allowed.pattern"
-            class="w-full font-mono text-[12.5px]"
-            @update:model-value="setAllowed({ pattern: $event || null })"
-          /><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{
-            props.errorAt('allowed.pattern')
-          }}</span>
-        </div>
+      <FormField beside path="allowed.pattern" for="attribute-pattern" label="Form">
+        <TextField
+          id="attribute-pattern"
+          :disabled="disabled"
+          placeholder="any text, or a regular expression for the whole value, such as [A-Z]{2}-[0-9]{4}"
+          :model-value="allowed.pattern"
+          class="w-full font-mono text-[12.5px]"
+          @update:model-value="setAllowed({ pattern: $event || null })"
+        />
       </FormField>
     </template>
   </div>

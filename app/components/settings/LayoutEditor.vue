@@ -155,33 +155,20 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           >
           <span class="text-right"
             ><template v-if="!disabled"
-              ><button
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
+              ><IconButton
+                icon="up"
                 :disabled="i === 0"
-                :aria-label="`Move ${areaName(a.area, [a])} up`"
-                @click="move(i, i - 1)"
-              >
-                ↑</button
-              ><button
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
+                :label="`Move ${areaName(a.area, [a])} up`"
+                @click="move(i, i - 1)" /><IconButton
+                icon="down"
                 :disabled="i === layout.areas.length - 1"
-                :aria-label="`Move ${areaName(a.area, [a])} down`"
-                @click="move(i, i + 1)"
-              >
-                ↓</button
-              ><button
+                :label="`Move ${areaName(a.area, [a])} down`"
+                @click="move(i, i + 1)" /><IconButton
+                icon="remove"
                 v-if="!isStandard(a.area)"
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
-                :aria-label="`Remove ${areaName(a.area, [a])}`"
-                @click="layout = { ...layout, areas: layout.areas.filter((x) => x !== a) }"
-              >
-                ×
-              </button></template
-            ></span
-          >
+                :label="`Remove ${areaName(a.area, [a])}`"
+                @click="layout = { ...layout, areas: layout.areas.filter((x) => x !== a) }" /></template
+          ></span>
         </li>
       </ol>
       <p v-if="!disabled" class="flex items-center gap-2 pt-1.5">
@@ -196,7 +183,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </p>
     </section>
     <section aria-label="Built-in parts">
-      <h2 class="flex items-baseline gap-3">
+      <h2 class="title-row">
         Built-in parts
         <SelectField
           v-model="titled"
@@ -239,15 +226,12 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           :label="`Title of ${partWords[p.part]} in ${languageName(shownLanguage)}`"
           @commit="setPart(i, { titles: { ...p.titles, [shownLanguage]: $event } })"
         />
-        <button
+        <IconButton
+          icon="remove"
           v-if="!disabled"
-          type="button"
-          class="min-h-6 min-w-6 text-ink2"
-          :aria-label="`Remove ${partWords[p.part]}`"
+          :label="`Remove ${partWords[p.part]}`"
           @click="layout = { ...layout, parts: layout.parts.filter((x) => x !== p) }"
-        >
-          ×
-        </button>
+        />
       </div>
       <p v-if="missing.length && !disabled" class="flex gap-3 pt-1.5">
         <button
@@ -273,15 +257,13 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           <span>{{ said(e.change) }}</span><span class="font-serif italic text-ink2">{{
             sentenceOf(e.rule, setup.forCore)
           }}</span
-          ><button
+          ><IconButton
+            icon="remove"
             v-if="!disabled"
-            type="button"
-            class="ml-auto min-h-6 px-1.5 text-ink2"
-            :aria-label="`Remove the exception ${e.name}`"
+            class="ml-auto"
+            :label="`Remove the exception ${e.name}`"
             @click="layout = { ...layout, exceptions: layout.exceptions.filter((x) => x !== e) }"
-          >
-            ×
-          </button>
+          />
         </li>
       </ul>
       <form v-if="!disabled" class="flex flex-wrap items-center gap-2 pt-1.5" @submit.prevent="addException">
@@ -339,7 +321,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         Long descriptions are split into parts at their headings, unless their product type has its own setting. Try it
         on a product, under “Split description”.
       </p>
-      <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
+      <fieldset class="cluster" :disabled="disabled">
         <legend class="sr-only">Levels of headings</legend>
         <CheckBox
           v-for="(l, i) in [2, 3, 4] as const"
@@ -359,16 +341,13 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         except at
         <template v-for="(x, i) in layout.cut.except" :key="x"
           ><template v-if="i">, </template>“{{ x }}”
-          <button
+          <IconButton
+            icon="remove"
             v-if="!disabled"
-            type="button"
-            class="min-h-6 px-0.5"
-            :aria-label="`Split at ${x} again`"
+            class="px-0.5"
+            :label="`Split at ${x} again`"
             @click="layout = { ...layout, cut: { ...layout.cut!, except: layout.cut!.except.filter((e) => e !== x) } }"
-          >
-            ×
-          </button></template
-        >
+        /></template>
       </p>
     </section>
     <section aria-label="Style">
@@ -394,7 +373,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         :disabled="disabled"
       >
         <legend class="float-left w-28 text-ink2">{{ lookWords[key] }}</legend>
-        <label v-for="v in values" :key="v" class="flex min-h-6 items-center gap-1.5"
+        <label v-for="v in values" :key="v" class="inline-row"
           ><input type="radio" :name="`look-${key}`" :checked="layout.look[key] === v" @change="look(key, v)" />{{
             lookValueWords[v]
           }}</label

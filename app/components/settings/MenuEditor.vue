@@ -88,7 +88,7 @@ const translated = computed(
         @keydown.alt.up.stop.prevent="move(entry, above, -1)"
         @keydown.alt.down.stop.prevent="move(entry, above, 1)"
       >
-        <span class="flex items-center gap-1.5" :style="{ paddingInlineStart: `${above.length * 16}px` }"
+        <span class="inline-row" :style="{ paddingInlineStart: `${above.length * 16}px` }"
           ><SelectField
             :disabled="disabled"
             :model-value="choiceOf(entry.to)"
@@ -139,23 +139,15 @@ const translated = computed(
             @commit="name(entry, above, language, $event)"
         /></span>
         <span v-if="!disabled" class="flex gap-1"
-          ><button
-            type="button"
-            class="min-h-6 min-w-6"
-            :aria-label="`Move ${entry.code} up`"
+          ><IconButton
+            icon="up"
+            :label="`Move ${entry.code} up`"
             title="Alt ↑"
-            @click="move(entry, above, -1)"
-          >
-            ↑</button
-          ><button
-            type="button"
-            class="min-h-6 min-w-6"
-            :aria-label="`Move ${entry.code} down`"
+            @click="move(entry, above, -1)" /><IconButton
+            icon="down"
+            :label="`Move ${entry.code} down`"
             title="Alt ↓"
-            @click="move(entry, above, 1)"
-          >
-            ↓</button
-          ><button
+            @click="move(entry, above, 1)" /><button
             v-if="above.length < 3"
             type="button"
             class="min-h-6 min-w-6"
@@ -163,15 +155,11 @@ const translated = computed(
             @click="add(entry.code)"
           >
             +</button
-          ><button
-            type="button"
-            class="min-h-6 min-w-6 text-ink2"
-            :aria-label="`Remove ${entry.code} and everything under it`"
+          ><IconButton
+            icon="remove"
+            :label="`Remove ${entry.code} and everything under it`"
             @click="take(entry, above)"
-          >
-            ×
-          </button></span
-        >
+        /></span>
       </li>
     </ul>
     <button v-if="!disabled" type="button" class="plain mt-2 min-h-6" @click="add(null)">Add an entry</button>

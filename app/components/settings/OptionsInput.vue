@@ -102,15 +102,12 @@ useReorder(() => root.value, move)
           +
         </button>
         <span class="code truncate">{{ o.code }}</span>
-        <button
+        <IconButton
+          icon="remove"
           v-if="!disabled"
-          type="button"
-          class="px-1 text-ink2"
-          :aria-label="`Remove ${o.labels[setup.source] ?? o.code}`"
+          :label="`Remove ${o.labels[setup.source] ?? o.code}`"
           @click="options = options.filter((_, j) => j !== i)"
-        >
-          ×
-        </button>
+        />
       </li>
     </ul>
     <TextField

@@ -33,7 +33,7 @@ const effects = computed(() => {
           ><NuxtLink class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink></template
         >.
       </p>
-      <p class="flex items-center gap-3 pt-2">
+      <p class="inline-row pt-2">
         <button type="button" class="act main" @click="emit('remove')">Remove {{ languageName(language) }}</button>
         <button type="button" class="plain" @click="emit('cancel')">Cancel</button>
       </p>

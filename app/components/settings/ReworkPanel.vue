@@ -102,12 +102,12 @@ defineExpose({ needed, make, looking })
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(l, i) in data.losses" :key="`l${i}`" class="border-t border-hair align-top">
+            <tr v-for="(l, i) in data.losses" :key="`l${i}`" class="ruled">
               <td class="code px-3 py-1">{{ l.sku }} {{ l.scope }}</td>
               <td class="max-w-[240px] truncate py-1 pr-3">{{ l.before }}</td>
               <td class="py-1 pr-3 text-madder">lost: {{ l.why }}</td>
             </tr>
-            <tr v-for="(s, i) in data.sample" :key="`s${i}`" class="border-t border-hair align-top">
+            <tr v-for="(s, i) in data.sample" :key="`s${i}`" class="ruled">
               <td class="code px-3 py-1">{{ s.sku }} {{ s.scope }}</td>
               <td class="max-w-[240px] truncate py-1 pr-3 text-ink2">{{ s.before }}</td>
               <td class="max-w-[240px] truncate py-1 pr-3">{{ s.after }}</td>

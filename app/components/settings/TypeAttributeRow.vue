@@ -67,7 +67,7 @@ const toggle = (code: string) =>
         ><NuxtLink class="hover:underline" :to="`/settings/attributes/${segment(use.attribute)}`">{{ label }}</NuxtLink
         ><small v-if="attribute" class="ml-2 text-ink2">{{ typeOfAttribute(attribute) }}</small></span
       >
-      <span class="flex items-center gap-2"
+      <span class="inline-row"
         ><CheckBox
           :disabled="disabled"
           :model-value="use.required"
@@ -100,15 +100,7 @@ const toggle = (code: string) =>
       >
         {{ shownDefault || 'no default' }}
       </button>
-      <button
-        v-if="!disabled"
-        class="px-1 text-ink2"
-        type="button"
-        :aria-label="`Remove ${label} from the type`"
-        @click="emit('remove')"
-      >
-        ×
-      </button>
+      <IconButton icon="remove" v-if="!disabled" :label="`Remove ${label} from the type`" @click="emit('remove')" />
     </div>
     <div v-if="open === 'where'" class="mb-2 ml-8 border-l-2 border-hair2 pl-3">
       <fieldset class="flex flex-wrap gap-x-4 gap-y-1 py-1">

@@ -59,15 +59,12 @@ const gaps = computed(() =>
             <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span
               class="min-w-0 flex-1 truncate"
               >{{ label(c) }}</span
-            ><button
-              type="button"
-              class="px-1 text-ink2"
+            ><IconButton
+              icon="remove"
               tabindex="-1"
-              :aria-label="`Remove ${label(c)}`"
+              :label="`Remove ${label(c)}`"
               @click="chosen = chosen.filter((x) => x !== c)"
-            >
-              ×
-            </button>
+            />
           </li>
         </ol>
         <p v-if="chosen.length === 0" class="px-5 text-ink2">No column: only the products’ names.</p>

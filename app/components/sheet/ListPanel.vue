@@ -58,9 +58,7 @@ function show(code: string, close: () => void) {
           class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade"
           @click="show(l.code, close)"
         >
-          <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
-            numberShown(l.products)
-          }}</span>
+          <span class="truncate">{{ l.name }}</span><span class="beside">{{ numberShown(l.products) }}</span>
         </button>
       </li>
     </ul>

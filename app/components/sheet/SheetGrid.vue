@@ -373,10 +373,10 @@ const id = useId()
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">
       {{ list.problem.value.sentence }}
     </p>
-    <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row">
-      <span role="gridcell"
-        ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No products found.</slot></span
-      >
+    <div v-if="list.count.value === 0" class="sticky left-0" role="row">
+      <div role="gridcell">
+        <EmptyState><slot name="empty">No products found.</slot></EmptyState>
+      </div>
     </div>
     <div
       class="relative"
@@ -424,7 +424,7 @@ const id = useId()
                 class="h-6 w-6 shrink-0 object-contain"
               /><span v-else class="w-6 shrink-0" />
               <a
-                class="min-w-0 truncate hover:underline"
+                class="link-button"
                 :class="{ 'text-ink2 italic': !r.nameCounts }"
                 tabindex="-1"
                 :lang="r.nameLanguage ?? undefined"

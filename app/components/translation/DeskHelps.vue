@@ -78,7 +78,7 @@ function send() {
       <h2>Memory</h2>
       <p v-if="matches.length === 0" class="text-ink2">No matches.</p>
       <ol v-else>
-        <li v-for="(m, i) in matches" :key="m.id" class="border-t border-hair py-1">
+        <li v-for="(m, i) in matches" :key="m.id" class="ruled">
           <button type="button" class="block w-full text-left" :disabled="readonly" @click="emit('take', m)">
             <span class="flex flex-wrap items-baseline gap-x-2"
               ><b class="tabular-nums">{{ m.score }}</b
@@ -101,7 +101,7 @@ function send() {
       <h2>Glossary</h2>
       <p v-if="terms.length === 0" class="text-ink2">No terms here.</p>
       <ul>
-        <li v-for="t in terms" :key="t.code" class="border-t border-hair py-1">
+        <li v-for="t in terms" :key="t.code" class="ruled">
           <button
             type="button"
             class="text-left"
@@ -138,7 +138,7 @@ function send() {
         {{ said ? 'No findings.' : 'Not translated yet.' }}
       </p>
       <ul>
-        <li v-for="(f, i) in findings" :key="i" class="border-t border-hair py-1">
+        <li v-for="(f, i) in findings" :key="i" class="ruled">
           <template v-if="row.segment.overruled[f.code]"
             ><s class="text-ink3">{{ f.message }}</s> {{ ' '
             }}<span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template
@@ -177,7 +177,7 @@ function send() {
       </form>
       <h2 class="mt-2">Comments</h2>
       <ul v-if="comments.length">
-        <li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }">
+        <li v-for="c in comments" :key="c.id" class="ruled" :class="{ 'text-ink3': c.settled }">
           <b class="font-semibold">{{ c.person ?? 'Deleted user' }}</b>, {{ shortDayShown(c.at) }}: {{ c.words }}
           <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">
             {{ c.settled ? 'Reopen' : 'Resolve' }}

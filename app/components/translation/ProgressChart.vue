@@ -85,20 +85,20 @@ const bars = computed(() =>
       </defs>
     </svg>
     <ul class="flex flex-wrap gap-x-5 gap-y-1 pb-3 text-[12.5px] text-ink2">
-      <li v-for="k in keys" :key="k" class="flex items-center gap-1.5">
+      <li v-for="k in keys" :key="k" class="inline-row">
         <svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" :class="`part ${k}`" /></svg
         >{{ words[k] }}
       </li>
     </ul>
     <table class="w-full text-[13px]">
       <thead>
-        <tr class="border-b border-hair2 text-left">
+        <tr class="head-row">
           <th class="py-1 font-semibold">Edition</th>
           <th class="font-semibold">Texts</th>
-          <th class="pr-4 text-right font-semibold">Missing</th>
-          <th class="pr-4 text-right font-semibold">Stale</th>
-          <th class="pr-4 text-right font-semibold">Returned</th>
-          <th class="pr-4 text-right font-semibold">Not confirmed</th>
+          <th class="figure">Missing</th>
+          <th class="figure">Stale</th>
+          <th class="figure">Returned</th>
+          <th class="figure">Not confirmed</th>
           <th class="font-semibold">Required</th>
         </tr>
       </thead>
@@ -136,14 +136,14 @@ const bars = computed(() =>
               <rect :width="width" :height="height" fill="none" stroke="var(--hair-strong)" />
             </svg>
           </td>
-          <td class="pr-4 text-right tabular-nums" :class="{ 'text-madder': b.edition.states.missing }">
+          <td class="figure" :class="{ 'text-madder': b.edition.states.missing }">
             {{ numberShown(b.edition.states.missing ?? 0) }}
           </td>
-          <td class="pr-4 text-right tabular-nums" :class="{ 'text-ochre': b.edition.states.stale }">
+          <td class="figure" :class="{ 'text-ochre': b.edition.states.stale }">
             {{ numberShown(b.edition.states.stale ?? 0) }}
           </td>
-          <td class="pr-4 text-right tabular-nums">{{ numberShown(b.edition.states.returned ?? 0) }}</td>
-          <td class="pr-4 text-right tabular-nums">{{ numberShown(b.edition.states.unread ?? 0) }}</td>
+          <td class="figure">{{ numberShown(b.edition.states.returned ?? 0) }}</td>
+          <td class="figure">{{ numberShown(b.edition.states.unread ?? 0) }}</td>
           <td class="text-ink2">{{ b.edition.asks }}</td>
         </tr>
       </tbody>

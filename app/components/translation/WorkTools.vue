@@ -235,7 +235,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
           <span v-for="c in result.counts" :key="c.code">{{ checkWords(c.code) }}: {{ number(c.n) }}</span>
         </p>
         <ul class="mt-1 max-h-56 overflow-auto" tabindex="0" aria-label="Findings">
-          <li v-for="(f, i) in result.found" :key="i" class="border-t border-hair py-1">
+          <li v-for="(f, i) in result.found" :key="i" class="ruled">
             <NuxtLink class="plain" :to="{ path: `/translation/${segment(f.record)}`, query: lens.query }">{{
               f.title
             }}</NuxtLink>
@@ -300,7 +300,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
           <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button>
         </p>
         <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Rejected segments">
-          <li v-for="(r, i) in result.refused" :key="i" class="border-t border-hair py-1">
+          <li v-for="(r, i) in result.refused" :key="i" class="ruled">
             <span class="code">{{ r.unit }} {{ r.segment }}</span> <span class="text-madder">{{ r.reason }}</span>
           </li>
         </ul></template

@@ -132,7 +132,7 @@ const missing = computed(() => {
     >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="min-w-0">
-        <FormField label="Name, for the team">
+        <FormField path="name" label="Name, for the team">
           <TextField
             v-model="draft.name"
             :disabled="readonly"
@@ -143,7 +143,7 @@ const missing = computed(() => {
         </FormField>
 
         <section class="mt-4" aria-label="Pieces">
-          <h2 class="border-b border-hair pb-1">What</h2>
+          <h2 class="section-head">What</h2>
           <PieceList
             v-model="draft.pieces"
             :offered="allPieces"
@@ -174,10 +174,10 @@ const missing = computed(() => {
           </p>
         </section>
         <section class="mt-4" aria-label="Products">
-          <h2 class="border-b border-hair pb-1">Products</h2>
+          <h2 class="section-head">Products</h2>
           <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly">
             <legend class="sr-only">Reach</legend>
-            <label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"
+            <label v-for="b in bases" :key="b.id" class="inline-row"
               ><input v-model="draft.reach.base" type="radio" name="base" :value="b.id" />{{ b.label }}</label
             >
           </fieldset>
@@ -203,11 +203,11 @@ const missing = computed(() => {
           >
         </section>
         <section class="mt-4" aria-label="Limits">
-          <h2 class="border-b border-hair pb-1">Only</h2>
+          <h2 class="section-head">Only</h2>
           <LimitsForm v-model="draft.limits" :disabled="readonly" />
         </section>
         <section class="mt-4" aria-label="Position on the page">
-          <h2 class="border-b border-hair pb-1">Position on the page</h2>
+          <h2 class="section-head">Position on the page</h2>
           <p v-if="draft.replaces" class="pt-1.5 text-ink2">
             Where “{{ nameOf(draft.replaces) }}” would appear. If several replace it, the lowest order wins.
           </p>

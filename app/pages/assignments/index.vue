@@ -146,13 +146,13 @@ useKeys('Assignments', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <AssignmentsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
         >New assignment <span class="key">n</span></NuxtLink
       ></AssignmentsHead
     >
-    <div class="flex flex-wrap items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Assignments</h1>
       <span class="text-ink2"
         >in the page order of
@@ -170,12 +170,8 @@ useKeys('Assignments', [
       /><CheckBox v-model="rested" class="text-ink2">show paused</CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
-      tabindex="0"
-      aria-label="Assignments in page order"
-    >
-      <table class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Assignments in page order">
+      <table class="listing">
         <colgroup>
           <col class="w-[86px]" />
           <col class="w-[34%]" />
@@ -184,31 +180,25 @@ useKeys('Assignments', [
           <col class="w-[92px]" />
         </colgroup>
         <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Order</th>
-            <th class="pr-3">Name</th>
-            <th class="pr-3">Goes to</th>
-            <th class="pr-3 text-right" title="Products that it reaches in this storefront now">Products</th>
+          <tr>
+            <th>Order</th>
+            <th>Name</th>
+            <th>Goes to</th>
+            <th class="text-right" title="Products that it reaches in this storefront now">Products</th>
             <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">
-            <tr data-entry class="border-b border-hair2 bg-shade">
-              <th colspan="5" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">
+            <tr data-entry class="border-hair2 bg-shade">
+              <th colspan="5" scope="rowgroup" class="text-[12.5px] font-semibold">
                 {{ k.title }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">at most {{ k.limit }} parts</small
                 ><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small
                 ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">empty</small>
               </th>
             </tr>
             <template v-for="r in k.rows" :key="k.area + r.key">
-              <tr
-                v-if="r.a"
-                data-entry
-                class="border-b border-hair align-top hover:bg-shade"
-                :class="{ 'text-ink2': r.a.resting }"
-                :data-row="r.a.code"
-              >
+              <tr v-if="r.a" data-entry :class="{ 'text-ink2': r.a.resting }" :data-row="r.a.code">
                 <td class="py-2 pl-5">
                   <span
                     v-if="mayMove"
@@ -218,7 +208,7 @@ useKeys('Assignments', [
                     >⁝</span
                   >{{ r.order }}
                 </td>
-                <td class="py-2 pr-3">
+                <td class="py-2">
                   <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
                     r.a.name
                   }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">paused</small>
@@ -232,12 +222,12 @@ useKeys('Assignments', [
                     }}
                   </p>
                 </td>
-                <td class="py-2 pr-3">
+                <td class="py-2">
                   <span class="font-serif italic">{{ r.a.sentence }}</span>
                   <p v-if="r.a.limits" class="text-[12.5px] text-ink2">only {{ r.a.limits }}</p>
                 </td>
                 <td
-                  class="py-2 pr-3 text-right tabular-nums"
+                  class="py-2 text-right tabular-nums"
                   :class="{
                     'text-madder': reachWords(r.a.code) === '0',
                     'text-ink2': reachWords(r.a.code) === 'not here',
@@ -245,25 +235,23 @@ useKeys('Assignments', [
                 >
                   {{ reachWords(r.a.code) }}
                 </td>
-                <td class="py-2 pr-5 text-right">
+                <td class="py-2 text-right">
                   <button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">
                     {{ r.a.resting ? 'Resume' : 'Pause' }}<span class="sr-only">: {{ r.a.name }}</span>
                   </button>
                 </td>
               </tr>
-              <tr v-else data-entry class="border-b border-hair text-ink2">
-                <td class="py-1.5 pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td>
-                <td class="py-1.5 pr-3 italic" colspan="4">{{ partWords[r.part!] }}, built in</td>
+              <tr v-else data-entry class="text-ink2">
+                <td class="pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td>
+                <td class="italic" colspan="4">{{ partWords[r.part!] }}, built in</td>
               </tr>
             </template>
           </template>
         </tbody>
       </table>
-      <p v-if="data && items.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q ? 'No assignment matches.' : 'Nothing is assigned yet.'
-        }}
-      </p>
+      <EmptyState v-if="data && items.length === 0"
+        >{{ q ? 'No assignment matches.' : 'Nothing is assigned yet.' }}
+      </EmptyState>
       <div v-if="hasMore" class="p-4"><button class="act" type="button" @click="showMore()">Show more</button></div>
     </div>
   </div>

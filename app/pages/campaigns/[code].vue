@@ -35,7 +35,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
     :after="() => setup.reload()"
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
-      <FormField label="Name">
+      <FormField path="name" label="Name">
         <TextField
           v-model="draft.name"
           :disabled="readonly"
@@ -45,11 +45,11 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
         />
       </FormField>
 
-      <FormField label="Purpose">
+      <FormField path="note" label="Purpose">
         <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
       </FormField>
 
-      <fieldset class="flex flex-wrap gap-x-4" :disabled="readonly">
+      <fieldset class="cluster" :disabled="readonly">
         <legend class="text-ink2">Storefronts (none means all)</legend>
         <CheckBox
           v-for="s in setup.storefronts"
@@ -61,7 +61,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
         >
       </fieldset>
       <p class="flex flex-wrap items-end gap-3">
-        <FormField label="From">
+        <FormField path="from" label="From">
           <DateField
             :disabled="readonly"
             with-time="from"
@@ -70,7 +70,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
           />
         </FormField>
 
-        <FormField label="To">
+        <FormField path="to" label="To">
           <DateField
             :disabled="readonly"
             with-time="until"
@@ -90,7 +90,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
           >
         </h2>
         <ul>
-          <li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1">
+          <li v-for="a in belonging" :key="a.code" class="ruled">
             <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><small
               v-if="a.resting"
               class="ml-2 text-ochre"

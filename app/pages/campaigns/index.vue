@@ -35,20 +35,20 @@ useKeys('Campaigns', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <AssignmentsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
         >New campaign <span class="key">n</span></NuxtLink
       ></AssignmentsHead
     >
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Campaigns</h1>
       <span class="text-ink2"
         >Periods in some storefronts to which assignments belong. “Running” is as of the date in the lens.</span
       >
     </div>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Campaigns">
-      <table v-if="rows.length" class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Campaigns">
+      <table v-if="rows.length" class="listing">
         <colgroup>
           <col class="w-[24%]" />
           <col class="w-[16%]" />
@@ -56,28 +56,28 @@ useKeys('Campaigns', [
           <col class="w-[24%]" />
           <col />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Name</th>
+        <thead>
+          <tr>
+            <th>Name</th>
             <th>From</th>
             <th>To</th>
-            <th class="pr-3">Storefronts</th>
-            <th class="pr-5">Running</th>
+            <th>Storefronts</th>
+            <th>Running</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="c in rows" :key="c.code" class="border-b border-hair hover:bg-shade">
-            <td class="truncate px-5 py-1.5">
+          <tr v-for="c in rows" :key="c.code">
+            <td class="truncate">
               <NuxtLink class="font-semibold hover:underline" :to="`/campaigns/${segment(c.code)}`">{{
                 c.name
               }}</NuxtLink>
             </td>
             <td>{{ day(c.from) }}</td>
             <td>{{ day(c.to) }}</td>
-            <td class="truncate pr-3">
+            <td class="truncate">
               {{ c.storefronts.length === 0 ? 'all' : c.storefronts.map(setup.storefrontName).join(', ') }}
             </td>
-            <td class="truncate pr-5">
+            <td class="truncate">
               <span v-if="c.runs.length" class="text-weld"
                 >in {{ c.runs.length }} of {{ c.storefronts.length || setup.storefronts.length }}</span
               ><span v-else class="text-ink2">not now</span>
@@ -85,10 +85,7 @@ useKeys('Campaigns', [
           </tr>
         </tbody>
       </table>
-      <p v-else class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No campaigns yet. Create one, then choose it in
-        assignments.
-      </p>
+      <EmptyState v-else>No campaigns yet. Create one, then choose it in assignments. </EmptyState>
     </div>
   </div>
 </template>

@@ -239,7 +239,7 @@ useKeys('Product', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="product.problem.value" class="p-8" role="alert">
       <h1>{{ product.problem.value.problem.title }}</h1>
       <p class="mt-2">{{ product.problem.value.sentence }}</p>

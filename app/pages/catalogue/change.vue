@@ -185,8 +185,8 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
 </script>
 
 <template>
-  <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4">
+  <div class="page-scroll">
+    <div class="title-row">
       <h1>Bulk edit</h1>
       <NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink>
     </div>
@@ -205,7 +205,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
       @submit.prevent="make"
     >
       <FormField beside for="bulk-field" label="Field">
-        <div class="flex flex-wrap gap-2">
+        <div class="cluster">
           <SelectField
             id="bulk-field"
             v-model="attributeCode"
@@ -263,12 +263,12 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             :values="[]"
         /></template>
         <template v-if="kind === 'replace'">
-          <FormField beside for="bulk-find" label="Find"
-            ><TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
+          <FormField beside for="bulk-find" label="Find">
+            <TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
           </FormField>
 
-          <FormField beside for="bulk-put" label="Replace with"
-            ><TextField
+          <FormField beside for="bulk-put" label="Replace with">
+            <TextField
               id="bulk-put"
               v-model="put"
               :lang="language"
@@ -280,13 +280,13 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
           <span /><CheckBox v-model="pattern">a regular expression, its groups as $1</CheckBox>
         </template>
         <template v-if="kind === 'case'"
-          ><FormField beside for="bulk-how" label="Case"
-            ><SelectField id="bulk-how" v-model="how" :options="withWords(letterCases, caseWords)" />
+          ><FormField beside for="bulk-how" label="Case">
+            <SelectField id="bulk-how" v-model="how" :options="withWords(letterCases, caseWords)" />
           </FormField>
         </template>
         <template v-if="kind === 'convert'"
-          ><FormField beside for="bulk-unit" label="Into"
-            ><SelectField
+          ><FormField beside for="bulk-unit" label="Into">
+            <SelectField
               id="bulk-unit"
               v-model="unit"
               placeholder="choose a unit"
@@ -316,7 +316,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
         </template>
         <template v-if="kind === 'fill'">
           <FormField beside for="bulk-from" label="From">
-            <div class="flex flex-wrap gap-2">
+            <div class="cluster">
               <SelectField
                 id="bulk-from"
                 v-model="from.attribute"
@@ -333,14 +333,12 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
 
           <template v-if="asksForInline">
             <FormField beside for="bulk-inline" label="Values in the text">
-              <div>
-                <SelectField
-                  id="bulk-inline"
-                  v-model="inline"
-                  :options="[option('fill', 'fill in, as shoppers read them'), option('remove', 'leave out')]"
-                />
-                <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
-              </div>
+              <SelectField
+                id="bulk-inline"
+                v-model="inline"
+                :options="[option('fill', 'fill in, as shoppers read them'), option('remove', 'leave out')]"
+              />
+              <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
             </FormField>
           </template>
         </template>
@@ -414,7 +412,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
         aria-label="Cannot be changed"
       >
         <table class="w-full">
-          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+          <thead class="sticky-head">
             <tr>
               <th class="px-3 py-1.5">SKU</th>
               <th>Now</th>
@@ -422,8 +420,8 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             </tr>
           </thead>
           <tbody>
-            <tr v-for="f in shown.failures" :key="f.sku" class="border-t border-hair align-top">
-              <td class="code px-3 py-1.5">{{ f.sku }}</td>
+            <tr v-for="f in shown.failures" :key="f.sku" class="ruled">
+              <td class="code text-cell">{{ f.sku }}</td>
               <td class="max-w-[300px] truncate py-1.5 pr-3 text-ink2">{{ f.before || 'nothing' }}</td>
               <td class="py-1.5 pr-3 text-madder">{{ f.message }}</td>
             </tr>
@@ -442,7 +440,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             <col />
             <col />
           </colgroup>
-          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+          <thead class="sticky-head">
             <tr>
               <th class="px-3 py-1.5">SKU</th>
               <th>{{ made ? 'Before' : 'Now' }}</th>
@@ -450,16 +448,16 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             </tr>
           </thead>
           <tbody>
-            <tr v-for="c in shown.sample" :key="c.sku" class="border-t border-hair align-top">
-              <td class="code px-3 py-1.5">
+            <tr v-for="c in shown.sample" :key="c.sku" class="ruled">
+              <td class="code text-cell">
                 <NuxtLink class="hover:underline" :to="`/catalogue/${segment(c.sku)}`">{{ c.sku }}</NuxtLink>
               </td>
               <td class="break-words py-1.5 pr-3 text-ink2">{{ c.before || 'nothing' }}</td>
-              <td class="break-words py-1.5 pr-3">{{ c.after || 'nothing' }}</td>
+              <td class="text-cell">{{ c.after || 'nothing' }}</td>
             </tr>
           </tbody>
         </table>
-        <p v-if="shown.changed > shown.sample.length" class="px-3 py-2 text-ink2">
+        <p v-if="shown.changed > shown.sample.length" class="side-note">
           and {{ numberShown(shown.changed - shown.sample.length) }} more
         </p>
       </div>

@@ -172,8 +172,8 @@ function dropped(e: DragEvent) {
 </script>
 
 <template>
-  <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4">
+  <div class="page-scroll">
+    <div class="title-row">
       <h1>Import products</h1>
       <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
       ><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink
@@ -302,7 +302,7 @@ function dropped(e: DragEvent) {
         aria-label="Problems"
       >
         <table class="w-full">
-          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+          <thead class="sticky-head">
             <tr>
               <th class="px-3 py-1.5">Lines</th>
               <th>Column</th>
@@ -311,8 +311,8 @@ function dropped(e: DragEvent) {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i" class="border-t border-hair align-top">
-              <td class="code px-3 py-1.5">
+            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i" class="ruled">
+              <td class="code text-cell">
                 {{ r.rows.slice(0, 4).join(', ')
                 }}<span v-if="r.rows.length > 4" class="block text-ink2"
                   >and {{ numberShown(r.rows.length - 4) }} more</span
@@ -324,7 +324,7 @@ function dropped(e: DragEvent) {
             </tr>
           </tbody>
         </table>
-        <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">
+        <p v-if="report.rejectedCount > 500" class="side-note">
           and {{ numberShown(report.rejectedCount - 500) }} more; the export holds the first 2,000.
         </p>
       </div>

@@ -184,7 +184,7 @@ onMounted(() => grid.value?.focus())
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3">
       <h1>Catalogue</h1>
       <span class="text-ink2" role="status"

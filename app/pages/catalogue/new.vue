@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { provideFormErrors } from '~/components/kit/formField'
 import { until } from '@vueuse/core'
 import { typeOfCategory } from '@core/catalogue/model'
 import { bareGtin } from '@core/gtin/check-digit'
@@ -40,34 +41,37 @@ watch([of, () => form.sku], () => {
 })
 const problem = shallowRef<ApiProblem>()
 const busy = ref(false)
-const errorAt = (path: string) =>
-  problem.value?.problem.errors?.find((e) => e.path === path || e.path.startsWith(`${path}.`))?.message
+const errors = computed(() => problem.value?.problem.errors ?? [])
+const otherErrors = provideFormErrors(errors)
+const errorAt = (path: string) => errors.value.find((e) => e.path === path)?.message
 const ready = computed(() => form.sku.trim() !== '' && (of.value || form.type !== ''))
+const gtin = computed(() => bareGtin(form.gtin) || null)
+const name = computed(() => form.name.trim())
+function copy(sku: string) {
+  const variants = withVariants.value ? skus.value : {}
+  const body = { sku: form.sku.trim(), gtin: gtin.value, name: name.value, variants }
+  return call('copyProduct', { params: { sku }, body })
+}
+function create() {
+  const named = { attribute: 'name', language: setup.source, value: name.value }
+  const body = {
+    sku: form.sku.trim(),
+    type: form.type,
+    category: form.category,
+    brand: form.brand || null,
+    gtin: gtin.value,
+    ...(name.value ? { values: [named] } : {}),
+  }
+  return call('createProduct', { body })
+}
 async function make() {
   // What is to be copied may be on its way still.
   if (pattern.value) await until(found.busy).toBe(false)
   if (!ready.value || busy.value || !session.mayEdit) return
   busy.value = true
   problem.value = undefined
-  const gtin = bareGtin(form.gtin) || null
   try {
-    const data = of.value
-      ? await call('copyProduct', {
-          params: { sku: of.value.sku },
-          body: { sku: form.sku.trim(), gtin, name: form.name.trim(), variants: withVariants.value ? skus.value : {} },
-        })
-      : await call('createProduct', {
-          body: {
-            sku: form.sku.trim(),
-            type: form.type,
-            category: form.category,
-            brand: form.brand || null,
-            gtin,
-            ...(form.name.trim()
-              ? { values: [{ attribute: 'name', language: setup.source, value: form.name.trim() }] }
-              : {}),
-          },
-        })
+    const data = of.value ? await copy(of.value.sku) : await create()
     tell(of.value ? 'Duplicated. The copy is disabled until you change its status' : 'Created as a draft')
     await navigateTo(`/catalogue/${segment(data.sku)}`)
   } catch (e) {
@@ -83,8 +87,8 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
 </script>
 
 <template>
-  <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4">
+  <div class="page-scroll">
+    <div class="title-row">
       <h1>{{ of ? 'Duplicate a product' : 'New product' }}</h1>
       <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
       ><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink>
@@ -108,51 +112,40 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
           content assigned to it by name. The copy is disabled. Enter here what must be unique.
         </p>
       </div>
-      <FormField beside for="new-sku" label="SKU">
-        <div>
-          <TextField id="new-sku" ref="first" v-model="form.sku" required class="w-72 font-mono" />
-          <p v-if="errorAt('sku')" class="text-madder">{{ errorAt('sku') }}</p>
-        </div>
+      <FormField beside path="sku" for="new-sku" label="SKU">
+        <TextField id="new-sku" ref="first" v-model="form.sku" required class="w-72 font-mono" />
       </FormField>
 
       <FormField beside for="new-name" label="Name">
-        <div>
-          <TextField
-            id="new-name"
-            v-model="form.name"
-            :lang="setup.source"
-            :placeholder="of ? 'a different name, so that no two are the same' : ''"
-            class="w-full"
-          />
-        </div>
+        <TextField
+          id="new-name"
+          v-model="form.name"
+          :lang="setup.source"
+          :placeholder="of ? 'a different name, so that no two are the same' : ''"
+          class="w-full"
+        />
       </FormField>
 
-      <FormField beside for="new-gtin" label="GTIN">
-        <div>
-          <TextField id="new-gtin" v-model="form.gtin" class="w-72 font-mono" />
-          <p v-if="errorAt('gtin')" class="text-madder">{{ errorAt('gtin') }}</p>
-        </div>
+      <FormField beside path="gtin" for="new-gtin" label="GTIN">
+        <TextField id="new-gtin" v-model="form.gtin" class="w-72 font-mono" />
       </FormField>
 
       <template v-if="!of">
         <span class="pt-1.5 text-ink2">Category</span
         ><CategoryPicker v-model="form.category" class="w-72" label="Category" />
-        <FormField beside for="new-type" label="Product type">
-          <div>
-            <SelectField
-              id="new-type"
-              v-model="form.type"
-              class="w-72"
-              placeholder="choose a type"
-              :options="setup.typeOptions"
-              @update:model-value="typeChosen = true"
-            />
-            <p v-if="errorAt('type')" class="text-madder">{{ errorAt('type') }}</p>
-          </div>
+        <FormField beside path="type" for="new-type" label="Product type">
+          <SelectField
+            id="new-type"
+            v-model="form.type"
+            class="w-72"
+            placeholder="choose a type"
+            :options="setup.typeOptions"
+            @update:model-value="typeChosen = true"
+          />
         </FormField>
 
-        <FormField beside for="new-brand" label="Brand"
-          ><SelectField
+        <FormField beside for="new-brand" label="Brand">
+          <SelectField
             id="new-brand"
             v-model="form.brand"
             class="w-72"
@@ -172,14 +165,15 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
                 v-model="skus[v]"
                 class="w-60 font-mono text-[12px]"
                 :label="`SKU of the copy of ${v}`"
-              /><span v-if="errorAt(`variants.${v}`)" class="text-madder">{{ errorAt(`variants.${v}`) }}</span>
+              />
+              <FieldError :error="errorAt(`variants.${v}`)" />
             </li>
           </ul>
         </div>
       </template>
       <span />
       <div>
-        <p v-if="problem && !problem.problem.errors?.length" class="mb-2 text-madder" role="alert">
+        <p v-if="problem && (errors.length === 0 || otherErrors.length > 0)" class="mb-2 text-madder" role="alert">
           {{ problem.sentence }}
         </p>
         <button class="act main" type="submit" :disabled="!ready || busy">

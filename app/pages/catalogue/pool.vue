@@ -116,7 +116,7 @@ useKeys('Data pool', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
       <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
       <h1>Data pool</h1>
@@ -187,7 +187,7 @@ useKeys('Data pool', [
           >
           {{ ' ' }}<button type="button" class="plain" @click="putBack">Undo</button>
         </p>
-        <table v-if="found.items.length" class="w-full table-fixed text-left">
+        <table v-if="found.items.length" class="listing">
           <colgroup>
             <col class="w-12" />
             <col class="w-[150px]" />
@@ -196,9 +196,9 @@ useKeys('Data pool', [
             <col class="w-[170px]" />
             <col class="w-[170px]" />
           </colgroup>
-          <thead class="text-[12.5px]">
+          <thead>
             <tr class="border-y border-hair2">
-              <th class="py-1.5 pl-5">
+              <th class="pl-5">
                 <CheckBox
                   v-if="notHere.length > 0 && session.mayEdit"
                   :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length"
@@ -207,32 +207,32 @@ useKeys('Data pool', [
                   @update:model-value="markAll"
                 /><span v-else class="sr-only">Selected</span>
               </th>
-              <th class="py-1.5 pr-3">GTIN</th>
-              <th class="pr-3">Brand</th>
-              <th class="pr-3">Name</th>
-              <th class="pr-3">SKU here</th>
-              <th class="pr-5">Product type</th>
+              <th>GTIN</th>
+              <th>Brand</th>
+              <th>Name</th>
+              <th>SKU here</th>
+              <th>Product type</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="i in found.items" :key="i.gtin" class="border-b border-hair align-top">
-              <td class="py-1.5 pl-5">
+            <tr v-for="i in found.items" :key="i.gtin">
+              <td class="pl-5">
                 <CheckBox
                   v-if="i.sku === null && session.mayEdit"
                   v-model="rows[i.gtin]!.take"
                   :label="`Select ${i.name}`"
                 />
               </td>
-              <td class="code py-1.5 pr-3">{{ i.gtin }}</td>
-              <td class="truncate py-1.5 pr-3">{{ i.brand }}</td>
-              <td class="py-1.5 pr-3">
+              <td class="code">{{ i.gtin }}</td>
+              <td class="truncate">{{ i.brand }}</td>
+              <td>
                 {{ i.name
                 }}<small class="block text-ink2"
                   >{{ Object.keys(i.properties).length }} properties, as of {{ i.updated }}</small
                 ><small v-if="errorAt(i)" class="block text-madder" role="alert">{{ errorAt(i) }}</small>
               </td>
               <template v-if="i.sku !== null"
-                ><td class="py-1.5 pr-3" colspan="2">
+                ><td colspan="2">
                   <NuxtLink
                     class="plain code"
                     :to="{
@@ -245,7 +245,7 @@ useKeys('Data pool', [
                 </td></template
               >
               <template v-else
-                ><td class="py-1 pr-3">
+                ><td>
                   <TextField
                     v-model="rows[i.gtin]!.sku"
                     :disabled="!session.mayEdit"
@@ -253,7 +253,7 @@ useKeys('Data pool', [
                     :label="`SKU of ${i.name}`"
                   />
                 </td>
-                <td class="py-1 pr-5">
+                <td>
                   <SelectField
                     :disabled="!session.mayEdit"
                     v-model="rows[i.gtin]!.type"
@@ -283,7 +283,7 @@ useKeys('Data pool', [
             {{ s === 'open' ? 'waiting for an answer' : 'answered' }}
           </button>
         </div>
-        <table v-if="listed.length" class="w-full table-fixed text-left">
+        <table v-if="listed.length" class="listing">
           <colgroup>
             <col class="w-[15%]" />
             <col class="w-[15%]" />
@@ -292,34 +292,34 @@ useKeys('Data pool', [
             <col />
             <col class="w-[17%]" />
           </colgroup>
-          <thead class="text-[12.5px]">
+          <thead>
             <tr class="border-y border-hair2">
-              <th class="px-5 py-1.5">Product</th>
-              <th class="pr-3">Property</th>
-              <th class="pr-3">The pool said</th>
-              <th class="pr-3">We say</th>
-              <th class="pr-3">{{ state === 'open' ? 'Reason' : 'Answer' }}</th>
-              <th class="pr-5">{{ state === 'open' ? 'Asked' : 'Answered' }}</th>
+              <th>Product</th>
+              <th>Property</th>
+              <th>The pool said</th>
+              <th>We say</th>
+              <th>{{ state === 'open' ? 'Reason' : 'Answer' }}</th>
+              <th>{{ state === 'open' ? 'Asked' : 'Answered' }}</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="q in listed" :key="q.id" class="border-b border-hair align-top">
-              <td class="px-5 py-1.5">
+            <tr v-for="q in listed" :key="q.id">
+              <td>
                 <NuxtLink class="plain code" :to="{ path: `/catalogue/${segment(q.sku)}`, query: { side: 'pool' } }">{{
                   q.sku
                 }}</NuxtLink>
               </td>
-              <td class="break-words py-1.5 pr-3">{{ q.property }}</td>
-              <td class="break-words py-1.5 pr-3">{{ q.theirs }}</td>
-              <td class="break-words py-1.5 pr-3">{{ q.ours }}</td>
-              <td class="break-words py-1.5 pr-3">
+              <td class="break-words">{{ q.property }}</td>
+              <td class="break-words">{{ q.theirs }}</td>
+              <td class="break-words">{{ q.ours }}</td>
+              <td class="break-words">
                 <template v-if="q.answered === null">{{ q.reason }}</template><span
                   v-else
                   :class="q.agreed ? 'text-weld' : 'text-madder'"
                   >{{ q.agreed ? 'agreed' : 'not agreed' }}: {{ q.words }}</span
                 >
               </td>
-              <td class="py-1.5 pr-5 text-ink2">
+              <td class="text-ink2">
                 {{ whenShown(q.answered ?? q.asked) }}<small v-if="q.person" class="block">{{ q.person }}</small>
               </td>
             </tr>

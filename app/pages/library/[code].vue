@@ -216,7 +216,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
             <CheckBox
               v-if="l === lens.language && !readonly"
               :model-value="ownHere(l)"
-              class="ml-auto text-[12px] text-ink2"
+              class="beside"
               @update:model-value="setOwnHere(l, $event)"
               >own text in {{ setup.storefrontName(lens.storefront) }}</CheckBox
             >
@@ -241,7 +241,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
       </div>
       <SharedRemarks v-if="code && draft.own === null" :piece="draft" />
       <section v-if="used.length || !draft.takes" class="mt-5" aria-label="Values in the text">
-        <h2 class="border-b border-hair pb-1">Values in the text</h2>
+        <h2 class="section-head">Values in the text</h2>
         <p v-if="used.length === 0" class="pt-1.5 text-ink2">
           None. Type <span class="key">@</span> in the text to insert a fact; it is filled in for each product and
           language.
@@ -261,7 +261,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
         </div>
       </section>
       <section class="mt-5" aria-label="Where it appears">
-        <h2 class="border-b border-hair pb-1">Where it appears</h2>
+        <h2 class="section-head">Where it appears</h2>
         <template v-if="draft.own">
           <p class="pt-1.5">
             Only on

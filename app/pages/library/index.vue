@@ -36,13 +36,13 @@ useKeys('Library', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <LibraryHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
         >New piece <span class="key">n</span></NuxtLink
       ></LibraryHead
     >
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Pieces</h1>
       <span v-if="data" class="text-ink2"
         ><b class="text-ink">{{ pieces.length }}{{ hasMore ? '+' : '' }}</b></span
@@ -80,25 +80,25 @@ useKeys('Library', [
       />
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pieces">
-      <table class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Pieces">
+      <table class="listing">
         <colgroup>
           <col class="w-[32%]" />
           <col class="w-[26%]" />
           <col class="w-[17%]" />
           <col />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Name, for the team</th>
-            <th class="pr-3">Title in {{ languageName(lens.language) }}</th>
-            <th class="pr-3">Languages</th>
-            <th class="pr-5">Assigned by</th>
+        <thead>
+          <tr>
+            <th>Name, for the team</th>
+            <th>Title in {{ languageName(lens.language) }}</th>
+            <th>Languages</th>
+            <th>Assigned by</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="p in pieces" :key="p.code" class="border-b border-hair align-top hover:bg-shade">
-            <td class="px-5 py-2">
+          <tr v-for="p in pieces" :key="p.code">
+            <td class="py-2">
               <svg
                 v-if="p.sign"
                 class="mr-1.5 inline-block align-[-3px] text-ink2"
@@ -118,15 +118,15 @@ useKeys('Library', [
               ><span v-for="t in p.tags" :key="t" class="ml-1.5 text-[12px] text-ink2">{{ t }}</span>
               <p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p>
             </td>
-            <td class="py-2 pr-3">
+            <td class="py-2">
               <span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{
                 p.title
               }}</span><small v-if="p.title && !p.counts" class="block text-ochre"
                 >only in {{ languageName(p.titleLanguage ?? '') }}</small
               ><span v-if="!p.title" class="text-madder">no title</span>
             </td>
-            <td class="code py-2 pr-3">{{ p.languages.join(' ') }}</td>
-            <td class="py-2 pr-5">
+            <td class="code py-2">{{ p.languages.join(' ') }}</td>
+            <td class="py-2">
               <template v-for="(a, i) in p.assignments" :key="a.code"
                 ><template v-if="i">, </template
                 ><NuxtLink class="plain whitespace-normal" :to="`/assignments/${segment(a.code)}`">{{
@@ -139,9 +139,7 @@ useKeys('Library', [
           </tr>
         </tbody>
       </table>
-      <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No piece matches.' : 'No pieces yet.' }}
-      </p>
+      <EmptyState v-if="data && pieces.length === 0">{{ q ? 'No piece matches.' : 'No pieces yet.' }} </EmptyState>
       <div v-if="hasMore" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
     </div>
   </div>

@@ -74,14 +74,14 @@ useKeys('Picture', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <LibraryHead />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
+      <div class="page-head">
         <h1 class="truncate">{{ name }}</h1>
         <span class="text-ink2">{{ size }}</span>
         <RecordActions
@@ -95,7 +95,7 @@ useKeys('Picture', [
           @save="save"
         />
       </div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The picture or file">
+      <div class="page-body padded" tabindex="0" aria-label="The picture or file">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past"
@@ -141,7 +141,7 @@ useKeys('Picture', [
             </ul>
             <MediaForm v-model="draft" :picture="picture" :disabled="readonly" :error-at="record.errorAt" />
             <p v-if="measured" class="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-ink2">
-              <span class="flex items-center gap-1.5"
+              <span class="inline-row"
                 >Background
                 <svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
                   <rect width="14" height="14" :fill="measured.background.colour" /></svg
@@ -152,7 +152,7 @@ useKeys('Picture', [
             <section v-if="picture" class="mt-4" aria-label="Read from the photo">
               <h2>Read from the photo</h2>
               <p v-if="about.reading" class="mt-1 flex flex-wrap items-center gap-x-5 gap-y-1">
-                <span v-for="c in about.reading.swatches" :key="c.colour" class="flex items-center gap-1.5"
+                <span v-for="c in about.reading.swatches" :key="c.colour" class="inline-row"
                   ><svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
                     <rect width="14" height="14" :fill="c.colour" /></svg
                   >{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }} %</span></span

@@ -121,7 +121,7 @@ const also = [
         >Upload <span class="key">n</span></FileField
       ></LibraryHead
     >
-    <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Pictures and files</h1>
       <span class="text-ink2" role="status">{{
         list.count.value === undefined ? '' : numberShown(list.count.value)
@@ -184,11 +184,9 @@ const also = [
           </div>
         </template>
       </div>
-      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q || what || finding ? 'No results.' : 'The library is empty. Drop pictures here.'
-        }}
-      </p>
+      <EmptyState v-if="list.count.value === 0"
+        >{{ q || what || finding ? 'No results.' : 'The library is empty. Drop pictures here.' }}
+      </EmptyState>
     </div>
     <UploadPanel
       v-if="uploads.list.value.length"

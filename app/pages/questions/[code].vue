@@ -48,8 +48,8 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
     :after="refreshProof"
   >
     <div v-if="draft" class="grid max-w-[860px] gap-4">
-      <div class="grid grid-cols-2 gap-4">
-        <FormField label="Name, for the team">
+      <div class="halves">
+        <FormField path="name" label="Name, for the team">
           <TextField
             v-model="draft.name"
             :disabled="readonly"
@@ -59,19 +59,19 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
           />
         </FormField>
 
-        <FormField label="Note">
+        <FormField path="note" label="Note">
           <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
         </FormField>
       </div>
       <section aria-label="Questions">
-        <h2 class="border-b border-hair pb-1">Questions, in their order</h2>
+        <h2 class="section-head">Questions, in their order</h2>
         <p v-if="draft.questions.length === 0" class="pt-1.5 text-ink2">None yet.</p>
         <ol ref="list">
           <li
             v-for="(c, i) in draft.questions"
             :key="c"
             data-entry
-            class="flex items-center gap-2 border-b border-hair py-1"
+            class="inline-row ruled"
             @keydown.alt.up.prevent="move(i, i - 1)"
             @keydown.alt.down.prevent="move(i, i + 1)"
           >
@@ -82,31 +82,19 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
             }}</NuxtLink
             ><small v-if="of(c) && !of(c)!.counts" class="text-ochre">not in {{ languageName(lens.language) }}</small>
             <span v-if="!readonly"
-              ><button
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
+              ><IconButton
+                icon="up"
                 :disabled="i === 0"
-                :aria-label="`Move ${of(c)?.name ?? c} up`"
-                @click="move(i, i - 1)"
-              >
-                ↑</button
-              ><button
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
+                :label="`Move ${of(c)?.name ?? c} up`"
+                @click="move(i, i - 1)" /><IconButton
+                icon="down"
                 :disabled="i === draft.questions.length - 1"
-                :aria-label="`Move ${of(c)?.name ?? c} down`"
-                @click="move(i, i + 1)"
-              >
-                ↓</button
-              ><button
-                type="button"
-                class="min-h-6 min-w-6 text-ink2"
-                :aria-label="`Remove ${of(c)?.name ?? c}`"
+                :label="`Move ${of(c)?.name ?? c} down`"
+                @click="move(i, i + 1)" /><IconButton
+                icon="remove"
+                :label="`Remove ${of(c)?.name ?? c}`"
                 @click="draft.questions = draft.questions.filter((x) => x !== c)"
-              >
-                ×
-              </button></span
-            >
+            /></span>
           </li>
         </ol>
       </section>
@@ -122,7 +110,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
           />
         </h2>
         <ul class="max-h-72 overflow-auto">
-          <li v-for="p in free.slice(0, 200)" :key="p.code" class="flex items-center gap-2 border-b border-hair py-1">
+          <li v-for="p in free.slice(0, 200)" :key="p.code" class="inline-row ruled">
             <span class="min-w-0 flex-1 truncate">{{ p.title ?? p.name }}</span><button
               type="button"
               class="plain min-h-6"
@@ -137,7 +125,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
         </p>
       </section>
       <section v-if="code" aria-label="Where it appears">
-        <h2 class="border-b border-hair pb-1">Where it appears</h2>
+        <h2 class="section-head">Where it appears</h2>
         <p class="flex flex-wrap gap-x-4 pt-1.5">
           <NuxtLink v-for="a in bringing" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{
             a.name

@@ -68,8 +68,8 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
 </script>
 
 <template>
-  <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4">
+  <div class="page-scroll">
+    <div class="title-row">
       <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
       <h1>Draft texts for many products</h1>
     </div>
@@ -82,7 +82,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
       @submit.prevent="start"
     >
       <FormField beside for="run-recipe" label="Recipe">
-        <div class="flex items-baseline gap-3">
+        <div class="title-row">
           <SelectField id="run-recipe" v-model="recipe" :options="byRecord(recipes.data.value?.items ?? [])" /><NuxtLink
             v-if="recipe"
             class="plain"
@@ -94,7 +94,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
 
       <span class="pt-1.5 text-ink2">Products</span>
       <div>
-        <div class="flex flex-wrap items-center gap-2">
+        <div class="cluster">
           <TextField
             v-model="filter.q"
             placeholder="SKU, name or GTIN"
@@ -137,7 +137,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
         </div>
       </div>
       <span class="pt-0.5 text-ink2">Editions</span>
-      <fieldset class="flex flex-wrap gap-x-5 gap-y-1">
+      <fieldset class="cluster">
         <legend class="sr-only">Editions that are drafted for</legend>
         <CheckBox
           v-for="e in writable"
@@ -150,9 +150,8 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
       </fieldset>
       <span class="pt-0.5 text-ink2">What</span>
       <div class="space-y-1">
-        <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="what" type="radio" value="missing" />only missing texts</label
-        ><label class="flex min-h-6 items-center gap-1.5"
+        <label class="inline-row"><input v-model="what" type="radio" value="missing" />only missing texts</label
+        ><label class="inline-row"
           ><input v-model="what" type="radio" value="all" />all texts, to compare with the current ones</label
         >
         <CheckBox v-model="leaveThin">skip products with too few facts to draft from</CheckBox>

@@ -24,7 +24,7 @@ useKeys('Duplicate texts', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <h1 class="sr-only">Duplicate texts</h1>
     <ReviewHead />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
@@ -45,7 +45,7 @@ useKeys('Duplicate texts', [
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Duplicate texts">
+    <div class="page-body" tabindex="0" aria-label="Duplicate texts">
       <section
         v-for="(g, i) in result?.groups ?? []"
         :key="i"
@@ -70,13 +70,11 @@ useKeys('Duplicate texts', [
           </p>
         </div>
       </section>
-      <p v-if="result && result.groups.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No duplicate texts.
-      </p>
-      <p v-else-if="!result && !busy" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Shoppers and search engines cannot tell products with the
-        same text apart. Inline values are ignored in the comparison.
-      </p>
+      <EmptyState v-if="result && result.groups.length === 0">No duplicate texts. </EmptyState>
+      <EmptyState v-else-if="!result && !busy"
+        >Shoppers and search engines cannot tell products with the same text apart. Inline values are ignored in the
+        comparison.
+      </EmptyState>
     </div>
   </div>
 </template>

@@ -155,7 +155,7 @@ function leaveEditor() {
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <h1 class="sr-only">Suggestions</h1>
     <ReviewHead />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
@@ -286,15 +286,14 @@ function leaveEditor() {
         >
           <span>Current</span><span>Suggested</span>
         </div>
-        <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
-          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />
+        <EmptyState v-if="list.count.value === 0">
           <template v-if="state === 'open' && !outdated && !language && !mine">
             Nothing to review. Recipes draft texts, and the data pool and photos suggest facts; all of them appear here
             for review.
           </template>
           <template v-else>No results.</template>
           <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">Open recipes</NuxtLink>
-        </p>
+        </EmptyState>
         <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div
             v-for="v in rows"

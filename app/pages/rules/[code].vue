@@ -54,8 +54,8 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
     >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="grid content-start gap-4">
-        <div class="grid grid-cols-2 gap-4">
-          <FormField label="Name">
+        <div class="halves">
+          <FormField path="name" label="Name">
             <TextField
               v-model="draft.name"
               :disabled="readonly"
@@ -65,7 +65,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
             />
           </FormField>
 
-          <FormField label="Note">
+          <FormField path="note" label="Note">
             <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
           </FormField>
         </div>

@@ -210,13 +210,13 @@ function leaveNew() {
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <SettingsHead
       ><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">
         Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button
       ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></SettingsHead
     >
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Categories</h1>
       <span class="text-ink2" role="status">{{ items.length }}</span>
     </div>
@@ -290,9 +290,7 @@ function leaveNew() {
             </li>
           </template>
         </ul>
-        <p v-if="data && items.length === 0" class="p-10 text-center text-ink2">
-          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />There are no categories yet.
-        </p>
+        <EmptyState v-if="data && items.length === 0">There are no categories yet. </EmptyState>
       </div>
       <form
         v-if="draft"
@@ -301,14 +299,14 @@ function leaveNew() {
         aria-label="The category"
         @submit.prevent="save"
       >
-        <div class="flex items-baseline gap-3">
+        <div class="title-row">
           <h2>{{ nameOf(draft) }}</h2>
           <span class="code">{{ draft.code }}</span>
         </div>
         <p class="mt-2 text-ink2">Name</p>
         <LabelsInput v-model="draft.names" label="Name of the category" :disabled="!mayWrite" />
 
-        <FormField class="mt-3" label="Usual product type">
+        <FormField path="type" class="mt-3" label="Usual product type">
           <SelectField
             :disabled="!mayWrite"
             :model-value="draft.type"

@@ -353,7 +353,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
@@ -418,7 +418,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       </div>
       <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold">
         <span>{{ languageName(desk.source) }}, the source</span><span /><span
-          class="flex items-center gap-1.5"
+          class="inline-row"
           :class="`thread-${lens.storefront}`"
           ><span class="dot" />{{ languageName(lens.language)
           }}<span v-if="readonly" class="font-normal text-ochre"

@@ -56,16 +56,16 @@ useKeys('Carried over', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2">
+    <div class="toolbar">
       <h1>Carried over</h1>
       <span class="text-ink2"
         >into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates
         carry over automatically.</span
       >
     </div>
-    <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <TextField v-model="q" placeholder="SKU" type="search" class="w-56" label="Search by SKU" />
     </div>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_210px] border-t border-hair2">

@@ -50,6 +50,11 @@ const { data: returned } = useAnswer('listWork', () => {
   const mine = { show: 'returned' as const, writer: session.me.id, limit: 3 }
   return { query: { ...mine, storefront: lens.storefront, language: lens.language } }
 })
+const nothingWords = computed(() =>
+  filter.q || more.value
+    ? 'No results.'
+    : `Nothing to do in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.`,
+)
 function showReturned() {
   filter.show = 'returned'
   filter.writer = String(session.me!.id)
@@ -91,9 +96,9 @@ useKeys('Translation', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2">
+    <div class="toolbar">
       <h1>Translation</h1>
       <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
         >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
@@ -179,7 +184,7 @@ useKeys('Translation', [
       <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
       <div
         ref="scroller"
-        class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+        class="page-body"
         tabindex="0"
         role="grid"
         aria-label="Texts to translate"
@@ -197,14 +202,10 @@ useKeys('Translation', [
           ><span role="columnheader" class="text-right">Returned</span
           ><span role="columnheader" class="text-right">To review</span>
         </div>
-        <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row">
-          <span role="gridcell"
-            ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-              filter.q || more
-                ? 'No results.'
-                : `Nothing to do in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.`
-            }}</span
-          >
+        <div v-if="list.count.value === 0" role="row">
+          <div role="gridcell">
+            <EmptyState>{{ nothingWords }}</EmptyState>
+          </div>
         </div>
         <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div

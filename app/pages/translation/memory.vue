@@ -64,9 +64,9 @@ function edit(pair: ListedPair) {
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2">
+    <div class="toolbar">
       <h1>Memory</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status"
         >{{ numberShown(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
@@ -77,7 +77,7 @@ function edit(pair: ListedPair) {
         ><FileField v-if="session.mayEdit" class="plain" label="Import TMX" accept=".tmx,.xml" @choose="take"
       /></span>
     </div>
-    <div class="flex flex-wrap items-center gap-3 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <TextField
         ref="search"
         v-model="q"
@@ -103,14 +103,10 @@ function edit(pair: ListedPair) {
         }}</template
       >
     </p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
-      tabindex="0"
-      aria-label="Pairs of the memory"
-    >
+    <div class="page-body" tabindex="0" aria-label="Pairs of the memory">
       <table class="w-full table-fixed text-[13px]">
         <thead class="sticky top-0 bg-sheet">
-          <tr class="border-b border-hair2 text-left">
+          <tr class="head-row">
             <th class="w-9 pl-5"><span class="sr-only">Selected</span></th>
             <th class="py-1 font-semibold">Source</th>
             <th class="font-semibold">Target</th>
@@ -119,7 +115,7 @@ function edit(pair: ListedPair) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="p in shown" :key="p.id" class="border-b border-hair align-top">
+          <tr v-for="p in shown" :key="p.id" class="ruled">
             <td class="pl-5 pt-1.5">
               <CheckBox
                 :model-value="selected.has(p.id)"
@@ -127,8 +123,8 @@ function edit(pair: ListedPair) {
                 @update:model-value="mark(p.id)"
               />
             </td>
-            <td class="py-1.5 pr-4 font-serif" :lang="p.sourceLanguage">{{ p.source }}</td>
-            <td class="py-1.5 pr-4 font-serif" :lang="p.targetLanguage" dir="auto">
+            <td class="text-cell font-serif" :lang="p.sourceLanguage">{{ p.source }}</td>
+            <td class="text-cell font-serif" :lang="p.targetLanguage" dir="auto">
               <form v-if="editing === p.id" class="flex gap-1.5" @submit.prevent="keep" @keydown.esc="editing = null">
                 <TextField
                   v-model="text"
@@ -148,7 +144,7 @@ function edit(pair: ListedPair) {
               </button>
             </td>
             <td class="py-1.5 text-ink2">{{ languageName(p.targetLanguage) }}</td>
-            <td class="py-1.5 pr-5 text-ink2">
+            <td class="text-cell text-ink2">
               {{ p.person ?? 'earlier work' }}, {{ day(p.changed)
               }}<span class="block truncate text-[11.5px] text-ink3">{{ p.origin }}</span>
             </td>
@@ -156,10 +152,9 @@ function edit(pair: ListedPair) {
         </tbody>
       </table>
       <p v-if="(list.count.value ?? 0) > 200" class="px-5 py-2 text-ink2">The first 200. Search to see others.</p>
-      <p v-else-if="list.count.value === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No results. Every reviewed segment is added to the
-        memory.
-      </p>
+      <EmptyState v-else-if="list.count.value === 0"
+        >No results. Every reviewed segment is added to the memory.
+      </EmptyState>
     </div>
   </div>
 </template>

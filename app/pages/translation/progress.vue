@@ -6,7 +6,7 @@ const choose = (e: { storefront: string; language: string }) =>
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <TranslationHead />
     <div class="px-5 pb-2.5 pt-2"><h1>Progress</h1></div>
     <div

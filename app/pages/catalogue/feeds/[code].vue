@@ -55,13 +55,13 @@ useKeys('Feed', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
+      <div class="page-head">
         <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink>
         <h1>{{ draft.name || 'A new feed' }}</h1>
         <RecordActions
@@ -75,7 +75,7 @@ useKeys('Feed', [
           @save="save"
         />
       </div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The feed">
+      <div class="page-body padded" tabindex="0" aria-label="The feed">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
@@ -87,8 +87,8 @@ useKeys('Feed', [
           <p v-if="readonly" class="col-span-2 text-ochre" role="status">
             Read only: only an administrator can change feeds.
           </p>
-          <FormField beside for="name" label="Name"
-            ><TextField
+          <FormField path="name" beside for="name" label="Name">
+            <TextField
               id="name"
               v-model="draft.name"
               maxlength="120"
@@ -98,8 +98,8 @@ useKeys('Feed', [
             />
           </FormField>
 
-          <FormField beside for="source" label="From"
-            ><SelectField
+          <FormField path="source" beside for="source" label="From">
+            <SelectField
               id="source"
               :disabled="readonly"
               v-model="draft.source"
@@ -108,28 +108,26 @@ useKeys('Feed', [
             />
           </FormField>
 
-          <FormField beside for="place" :label="draft.source === 'folder' ? 'Folder' : 'Address'">
-            <div>
-              <TextField
-                id="place"
-                v-model="draft.place"
-                maxlength="2000"
-                :disabled="readonly"
-                :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"
-                class="w-full"
-              />
-              <p class="text-[12.5px] text-ink2">
-                {{
-                  draft.source === 'folder'
-                    ? 'A folder inside the feeds folder. The newest CSV, XLSX or JSON Lines file in it is imported.'
-                    : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
-                }}
-              </p>
-            </div>
+          <FormField path="place" beside for="place" :label="draft.source === 'folder' ? 'Folder' : 'Address'">
+            <TextField
+              id="place"
+              v-model="draft.place"
+              maxlength="2000"
+              :disabled="readonly"
+              :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"
+              class="w-full"
+            />
+            <p class="text-[12.5px] text-ink2">
+              {{
+                draft.source === 'folder'
+                  ? 'A folder inside the feeds folder. The newest CSV, XLSX or JSON Lines file in it is imported.'
+                  : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
+              }}
+            </p>
           </FormField>
 
-          <FormField beside for="every" label="Checked"
-            ><SelectField
+          <FormField path="everyMinutes" beside for="every" label="Checked">
+            <SelectField
               id="every"
               :disabled="readonly"
               v-model="draft.everyMinutes"
@@ -139,23 +137,21 @@ useKeys('Feed', [
           </FormField>
 
           <FormField beside for="mapping" label="Columns">
-            <div>
-              <SelectField
-                id="mapping"
-                :disabled="readonly"
-                :model-value="draft.mapping ? 'now' : ''"
-                class="w-72"
-                :options="mappingOptions"
-                @update:model-value="takeMapping($event)"
-              />
-              <p class="text-[12.5px] text-ink2">
-                Save a mapping when you import a file by hand. The feed uses a copy of it.
-              </p>
-            </div>
+            <SelectField
+              id="mapping"
+              :disabled="readonly"
+              :model-value="draft.mapping ? 'now' : ''"
+              class="w-72"
+              :options="mappingOptions"
+              @update:model-value="takeMapping($event)"
+            />
+            <p class="text-[12.5px] text-ink2">
+              Save a mapping when you import a file by hand. The feed uses a copy of it.
+            </p>
           </FormField>
 
-          <FormField beside for="take" label="With problems"
-            ><SelectField
+          <FormField path="take" beside for="take" label="With problems">
+            <SelectField
               id="take"
               :disabled="readonly"
               v-model="draft.take"
@@ -165,7 +161,12 @@ useKeys('Feed', [
           </FormField>
 
           <span /><CheckBox v-model="draft.resting" :disabled="readonly">Paused</CheckBox>
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
+          <p
+            v-for="e in record.otherErrors.value.slice(0, 5)"
+            :key="e.path"
+            class="col-start-2 text-madder"
+            role="alert"
+          >
             {{ e.message }}
           </p>
           <p v-if="code && !readonly" class="col-start-2">

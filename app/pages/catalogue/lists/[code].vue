@@ -28,13 +28,13 @@ useKeys('Named list', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
+      <div class="page-head">
         <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink>
         <h1>{{ draft.name || 'A new list' }}</h1>
         <span class="text-ink2"
@@ -57,7 +57,7 @@ useKeys('Named list', [
           ></RecordActions
         >
       </div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The list">
+      <div class="page-body padded" tabindex="0" aria-label="The list">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
@@ -66,12 +66,12 @@ useKeys('Named list', [
           :after="() => record.takeTheirs()"
         />
         <div v-else class="grid max-w-[760px] grid-cols-[80px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
-          <FormField beside for="name" label="Name"
-            ><TextField id="name" v-model="draft.name" maxlength="120" :disabled="readonly" class="w-full" />
+          <FormField path="name" beside for="name" label="Name">
+            <TextField id="name" v-model="draft.name" maxlength="120" :disabled="readonly" class="w-full" />
           </FormField>
 
-          <FormField beside for="note" label="Note"
-            ><TextField
+          <FormField path="note" beside for="note" label="Note">
+            <TextField
               id="note"
               v-model="draft.note"
               maxlength="1000"
@@ -86,7 +86,12 @@ useKeys('Named list', [
           <p class="col-start-2 text-[12.5px] text-ink2">
             A variant counts as its parent. Paste SKUs from a spreadsheet, or add products from the catalogue.
           </p>
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
+          <p
+            v-for="e in record.otherErrors.value.slice(0, 5)"
+            :key="e.path"
+            class="col-start-2 text-madder"
+            role="alert"
+          >
             {{ e.message }}
           </p>
           <p v-if="code && !readonly" class="col-start-2">

@@ -54,14 +54,14 @@ useKeys('Recipe', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
       <NuxtLink to="/review/recipes" class="act mt-3">To the recipes</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
+      <div class="page-head">
         <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
         <h1>{{ stored.name || 'A new recipe' }}</h1>
         <RecordActions
@@ -93,12 +93,12 @@ useKeys('Recipe', [
           />
           <template v-else>
             <div class="grid max-w-[720px] grid-cols-[90px_minmax(0,1fr)] items-start gap-x-4 gap-y-2">
-              <FormField beside for="recipe-name" label="Name"
-                ><TextField id="recipe-name" v-model="draft.name" maxlength="120" :disabled="readonly" />
+              <FormField path="name" beside for="recipe-name" label="Name">
+                <TextField id="recipe-name" v-model="draft.name" maxlength="120" :disabled="readonly" />
               </FormField>
 
-              <FormField beside for="recipe-note" label="Note"
-                ><TextField
+              <FormField path="note" beside for="recipe-note" label="Note">
+                <TextField
                   id="recipe-note"
                   v-model="draft.note"
                   maxlength="2000"
@@ -107,8 +107,8 @@ useKeys('Recipe', [
                 />
               </FormField>
 
-              <FormField beside for="recipe-shop" label="Texts for"
-                ><SelectField
+              <FormField path="storefront" beside for="recipe-shop" label="Texts for">
+                <SelectField
                   id="recipe-shop"
                   :disabled="readonly"
                   :model-value="draft.storefront"

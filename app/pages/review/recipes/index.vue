@@ -25,7 +25,7 @@ useKeys('Recipes', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <h1 class="sr-only">Recipes</h1>
     <ReviewHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
@@ -40,42 +40,40 @@ useKeys('Recipes', [
       >
     </p>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Recipes">
-      <table v-if="data?.items.length" class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Recipes">
+      <table v-if="data?.items.length" class="listing">
         <colgroup>
           <col class="w-[30%]" />
           <col />
           <col class="w-[15%]" />
           <col class="w-[13%]" />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Recipe</th>
-            <th class="pr-3">Steps</th>
-            <th class="pr-3">To review</th>
-            <th class="pr-5">Last run</th>
+        <thead>
+          <tr>
+            <th>Recipe</th>
+            <th>Steps</th>
+            <th>To review</th>
+            <th>Last run</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="r in data.items" :key="r.code" class="border-b border-hair align-top hover:bg-shade">
-            <td class="px-5 py-2">
+          <tr v-for="r in data.items" :key="r.code">
+            <td class="py-2">
               <NuxtLink class="font-semibold hover:underline" :to="`/review/recipes/${segment(r.code)}`">{{
                 r.name
               }}</NuxtLink><small class="block text-[12.5px] text-ink2">{{ r.note }}</small>
             </td>
-            <td class="py-2 pr-3 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
-            <td class="py-2 pr-3">
+            <td class="py-2 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
+            <td class="py-2">
               <b v-if="r.open" class="font-semibold">{{ numberShown(r.open) }}</b><span v-else class="text-ink2"
                 >–</span
               >
             </td>
-            <td class="py-2 pr-5 text-ink2">{{ r.last ? whenShown(r.last) : 'not yet' }}</td>
+            <td class="py-2 text-ink2">{{ r.last ? whenShown(r.last) : 'not yet' }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-else-if="data" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No recipe yet.
-      </p>
+      <EmptyState v-else-if="data">No recipe yet. </EmptyState>
       <section v-if="session.mayEdit" class="px-5 py-5" aria-label="Other suggestions">
         <h2>Data from other systems</h2>
         <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-1.5">

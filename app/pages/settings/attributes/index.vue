@@ -28,13 +28,13 @@ useKeys('Attributes', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <SettingsHead
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/attributes/new"
         >New attribute <span class="key">n</span></NuxtLink
       ></SettingsHead
     >
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <h1>Attributes</h1>
       <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span><TextField
         ref="search"
@@ -46,8 +46,8 @@ useKeys('Attributes', [
       />
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Attributes">
-      <table class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Attributes">
+      <table class="listing">
         <colgroup>
           <col class="w-[30%]" />
           <col class="w-[22%]" />
@@ -55,29 +55,29 @@ useKeys('Attributes', [
           <col class="w-[9%]" />
           <col />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Name</th>
-            <th class="pr-3">Type</th>
-            <th class="pr-3">Differs by</th>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Type</th>
+            <th>Differs by</th>
             <th class="pr-6 text-right">Values</th>
-            <th class="pr-5">Used by types</th>
+            <th>Used by types</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="a in found" :key="a.code" class="border-b border-hair hover:bg-shade">
-            <td class="truncate px-5 py-1.5">
+          <tr v-for="a in found" :key="a.code">
+            <td class="truncate">
               <NuxtLink class="font-semibold hover:underline" :to="`/settings/attributes/${segment(a.code)}`">{{
                 setup.label(a.labels, a.code)
               }}</NuxtLink>
               {{ ' ' }}<span class="code ml-1.5">{{ a.code }}</span>
             </td>
-            <td class="truncate pr-3 text-ink2">{{ typeOfAttribute(a) }}</td>
-            <td class="truncate pr-3 text-ink2">
+            <td class="truncate text-ink2">{{ typeOfAttribute(a) }}</td>
+            <td class="truncate text-ink2">
               {{ [a.translatable && 'language', a.perStorefront && 'storefront'].filter(Boolean).join(', ') }}
             </td>
             <td class="pr-6 text-right">{{ numberShown(a.values) }}</td>
-            <td class="truncate pr-5 text-ink2" :title="typeNames(a.types)">{{ typeNames(a.types) }}</td>
+            <td class="truncate text-ink2" :title="typeNames(a.types)">{{ typeNames(a.types) }}</td>
           </tr>
         </tbody>
       </table>

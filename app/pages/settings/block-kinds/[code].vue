@@ -53,7 +53,7 @@ const missing = computed(() =>
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
       <p class="flex items-end gap-4">
-        <FormField class="flex-1" label="Name">
+        <FormField path="name" class="flex-1" label="Name">
           <TextField
             v-model="draft.name"
             :disabled="readonly"
@@ -65,13 +65,13 @@ const missing = computed(() =>
         <CheckBox v-model="draft.many" :disabled="readonly" class="pb-1.5">can have several entries</CheckBox>
       </p>
       <section aria-label="Fields">
-        <h2 class="border-b border-hair pb-1">Fields, in their order</h2>
+        <h2 class="section-head">Fields, in their order</h2>
         <ol ref="list">
           <li
             v-for="(f, i) in draft.fields"
             :key="f.code"
             data-entry
-            class="flex items-center gap-2 border-b border-hair py-1"
+            class="inline-row ruled"
             @keydown.alt.up.prevent="move(i, i - 1)"
             @keydown.alt.down.prevent="move(i, i + 1)"
           >
@@ -89,15 +89,13 @@ const missing = computed(() =>
               :label="`Type of ${f.code}`"
               :options="withWords(blockFieldTypes, typeWords)"
             /><span class="code">{{ f.code }}</span
-            ><button
+            ><IconButton
+              icon="remove"
               v-if="!readonly"
-              type="button"
-              class="ml-auto min-h-6 px-1.5 text-ink2"
-              :aria-label="`Remove ${f.code}`"
+              class="ml-auto"
+              :label="`Remove ${f.code}`"
               @click="draft.fields = draft.fields.filter((x) => x !== f)"
-            >
-              ×
-            </button>
+            />
           </li>
         </ol>
         <p v-if="!readonly" class="flex items-center gap-2 pt-2">

@@ -89,14 +89,14 @@ useKeys('House style', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
       <NuxtLink to="/settings/house-style" class="act mt-3">To the house style</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
+      <div class="page-head">
         <NuxtLink to="/settings/house-style" class="code">House style</NuxtLink>
         <h1>{{ title }}</h1>
         <RecordActions
@@ -110,11 +110,7 @@ useKeys('House style', [
           @save="save"
         />
       </div>
-      <div
-        class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3"
-        tabindex="0"
-        aria-label="The house style rule set"
-      >
+      <div class="page-body padded" tabindex="0" aria-label="The house style rule set">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
@@ -129,7 +125,7 @@ useKeys('House style', [
         >
           <legend class="sr-only">Rules for texts</legend>
           <span class="pt-1.5 text-ink2">Applies to</span>
-          <span class="flex flex-wrap gap-2">
+          <span class="cluster">
             <SelectField
               :model-value="draft.field"
               label="Text"
@@ -157,7 +153,7 @@ useKeys('House style', [
           </span>
           <template v-for="[which, name] in limits" :key="which">
             <span class="pt-1.5 text-ink2">{{ name }}</span>
-            <span class="flex items-center gap-2"
+            <span class="inline-row"
               ><label
                 >from
                 <NumberField
@@ -184,21 +180,19 @@ useKeys('House style', [
             label="Banned words"
             help="one per line or with commas; all word forms count, parts of other words do not"
           >
-            <div>
-              <TextArea
-                id="banned"
-                rows="4"
-                :model-value="(draft.settings.banned ?? []).join('\n')"
-                class="w-full font-serif"
-                @commit="set({ banned: words($event) })"
-              /><WordTrial
-                class="pt-1.5"
-                :words="draft.settings.banned ?? []"
-                :field="draft.field"
-                :storefront="draft.storefront"
-                :language="draft.language"
-              />
-            </div>
+            <TextArea
+              id="banned"
+              rows="4"
+              :model-value="(draft.settings.banned ?? []).join('\n')"
+              class="w-full font-serif"
+              @commit="set({ banned: words($event) })"
+            /><WordTrial
+              class="pt-1.5"
+              :words="draft.settings.banned ?? []"
+              :field="draft.field"
+              :storefront="draft.storefront"
+              :language="draft.language"
+            />
           </FormField>
 
           <FormField beside for="preferred" label="Preferred words" help="pannier: saddlebag, side bag">
@@ -241,7 +235,7 @@ useKeys('House style', [
           </FormField>
 
           <span class="pt-1 text-ink2">Not allowed</span>
-          <span class="flex flex-wrap gap-x-4 gap-y-1"
+          <span class="cluster"
             ><CheckBox
               v-for="f in formats"
               :key="f"
@@ -279,7 +273,7 @@ useKeys('House style', [
             />
           </FormField>
 
-          <FormField beside for="voice" label="Voice" help="for writers and drafts">
+          <FormField path="settings.voice" beside for="voice" label="Voice" help="for writers and drafts">
             <TextArea
               id="voice"
               rows="3"
@@ -289,7 +283,12 @@ useKeys('House style', [
             />
           </FormField>
 
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
+          <p
+            v-for="e in record.otherErrors.value.slice(0, 5)"
+            :key="e.path"
+            class="col-start-2 text-madder"
+            role="alert"
+          >
             {{ e.message }}
           </p>
           <p v-if="code && !readonly" class="col-start-2">

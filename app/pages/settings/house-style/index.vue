@@ -25,7 +25,7 @@ useKeys('House style', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <SettingsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
         >New rule set <span class="key">n</span></NuxtLink
@@ -38,44 +38,40 @@ useKeys('House style', [
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
-      tabindex="0"
-      aria-label="Rule sets of the house style"
-    >
-      <table class="w-full table-fixed text-left">
+    <div class="page-body" tabindex="0" aria-label="Rule sets of the house style">
+      <table class="listing">
         <colgroup>
           <col class="w-[20%]" />
           <col class="w-[16%]" />
           <col class="w-[18%]" />
           <col />
         </colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Text</th>
-            <th class="pr-3">Storefront</th>
-            <th class="pr-3">Language</th>
-            <th class="pr-5">Rules</th>
+        <thead>
+          <tr>
+            <th>Text</th>
+            <th>Storefront</th>
+            <th>Language</th>
+            <th>Rules</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="s in rows" :key="`${s.first} ${s.code}`" class="border-b border-hair hover:bg-shade">
-            <td class="truncate px-5 py-1.5">
+          <tr v-for="s in rows" :key="`${s.first} ${s.code}`">
+            <td class="truncate">
               <NuxtLink
                 v-if="!s.first"
                 class="font-semibold hover:underline"
                 :to="`/settings/house-style/${segment(s.code)}`"
                 >{{ field(s) }}</NuxtLink><span v-else>{{ field(s) }}</span>
             </td>
-            <td class="truncate pr-3" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']">
+            <td class="truncate" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']">
               <template v-if="s.storefront"
                 ><span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}</template
               ><template v-else>all</template>
             </td>
-            <td class="truncate pr-3" :class="{ 'text-ink2': !s.language }">
+            <td class="truncate" :class="{ 'text-ink2': !s.language }">
               {{ s.language ? languageName(s.language) : 'all' }}
             </td>
-            <td class="truncate pr-5 text-ink2" :title="styleSentence(s.settings)">
+            <td class="truncate text-ink2" :title="styleSentence(s.settings)">
               {{ styleSentence(s.settings) }}<small v-if="s.first" class="pl-2">built-in defaults</small>
             </td>
           </tr>

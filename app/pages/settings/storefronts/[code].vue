@@ -123,21 +123,18 @@ useKeys('Storefront', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
       <NuxtLink to="/settings/storefronts" class="act mt-3">To the storefronts</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div
-        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5"
-        :class="`thread-${code}`"
-      >
+      <div class="page-head" :class="`thread-${code}`">
         <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink>
         <h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1>
         <span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
-        <label class="flex items-center gap-1.5 text-ink2"
+        <label class="inline-row text-ink2"
           >Colour<ColourField v-model="colour" class="w-9" :disabled="readonly" :label="`Colour of ${draft.name}`"
         /></label>
         <RecordActions
@@ -164,7 +161,7 @@ useKeys('Storefront', [
           >preview on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
         /></span>
       </div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The storefront">
+      <div class="page-body padded" tabindex="0" aria-label="The storefront">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past"
@@ -173,7 +170,7 @@ useKeys('Storefront', [
           :after="() => record.takeTheirs()"
         />
         <div v-else class="max-w-[760px]">
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">
+          <p v-for="e in record.otherErrors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">
             {{ e.message }}
           </p>
           <LayoutEditor v-if="side === 'layout'" v-model="draft.layout" :disabled="readonly" />
@@ -210,7 +207,7 @@ useKeys('Storefront', [
                 The state that translations must reach before they can be released, and whether unconfirmed machine
                 translations can be released.<template v-if="adminOnly"> An administrator can change this.</template>
               </p>
-              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1">
+              <p v-for="e in draft.editions" :key="e.language" class="inline-row py-1">
                 <label class="w-64" :for="`asks-${e.language}`"
                   >{{ languageName(e.language)
                   }}<small v-if="e.borrow.length" class="text-ink2"

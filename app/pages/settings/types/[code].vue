@@ -116,14 +116,14 @@ function moveGroup(from: number, by: 1 | -1) {
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <SettingsHead />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
+      <div class="page-head">
         <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1>
         <span class="code">{{ draft.code }}</span><span class="text-ink2"
           >{{ draft.attributes.length }} attributes,
@@ -140,7 +140,7 @@ function moveGroup(from: number, by: 1 | -1) {
           @save="save"
         />
       </div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
+      <div class="page-body padded" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList v-if="past && code" :of="{ kind: 'product-types', code }" :version="stored" :after="putBack" />
         <template v-else>

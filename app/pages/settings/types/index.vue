@@ -16,7 +16,7 @@ useKeys('Product types', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <SettingsHead
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
         >New product type <span class="key">n</span></NuxtLink
@@ -24,7 +24,7 @@ useKeys('Product types', [
     >
     <h1 class="px-5 pb-2.5 pt-2">Product types</h1>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Product types">
+    <div class="page-body" tabindex="0" aria-label="Product types">
       <table class="w-full text-left">
         <thead class="sticky top-0 bg-sheet text-[12.5px]">
           <tr class="border-b border-hair2">
@@ -54,9 +54,7 @@ useKeys('Product types', [
           </tr>
         </tbody>
       </table>
-      <p v-if="data?.items.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product types yet.
-      </p>
+      <EmptyState v-if="data?.items.length === 0">No product types yet. </EmptyState>
     </div>
   </div>
 </template>

@@ -40,7 +40,7 @@ const remove = (l: string) => {
   >
     <div v-if="draft" class="grid max-w-[900px] content-start gap-4">
       <div class="grid grid-cols-[180px_minmax(0,1fr)] gap-4">
-        <FormField label="Part of speech">
+        <FormField path="partOfSpeech" label="Part of speech">
           <SelectField
             :disabled="readonly"
             v-model="draft.partOfSpeech"
@@ -49,13 +49,13 @@ const remove = (l: string) => {
           />
         </FormField>
 
-        <FormField label="Note">
+        <FormField path="note" label="Note">
           <TextField v-model="draft.note" :disabled="readonly" maxlength="2000" class="w-full" />
         </FormField>
       </div>
       <table class="w-full text-[13px]">
         <thead>
-          <tr class="border-b border-hair2 text-left">
+          <tr class="head-row">
             <th class="w-44 py-1 font-semibold">Language</th>
             <th class="font-semibold">Preferred term</th>
             <th class="font-semibold">Forbidden (separate with commas)</th>
@@ -101,7 +101,7 @@ const remove = (l: string) => {
           </tr>
         </tbody>
       </table>
-      <p v-if="!readonly && offered.length" class="flex items-center gap-2">
+      <p v-if="!readonly && offered.length" class="inline-row">
         <ActionMenu
           class="act"
           label="Add a language"

@@ -53,9 +53,9 @@ useKeys('Glossary', [
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
+  <div class="page">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2">
+    <div class="toolbar">
       <h1>Glossary</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
       <span class="ml-auto flex items-baseline gap-4"
@@ -71,7 +71,7 @@ useKeys('Glossary', [
         ></span
       >
     </div>
-    <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
+    <div class="toolbar">
       <TextField
         ref="search"
         v-model="q"
@@ -103,10 +103,10 @@ useKeys('Glossary', [
         </li>
       </ul>
     </div>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Terms">
+    <div class="page-body" tabindex="0" aria-label="Terms">
       <table class="w-full table-fixed text-[13px]">
         <thead class="sticky top-0 bg-sheet">
-          <tr class="border-b border-hair2 text-left">
+          <tr class="head-row">
             <th class="w-52 py-1 pl-5 font-semibold">{{ languageName(setup.source) }}</th>
             <th class="w-56 font-semibold">{{ lens.sameLanguage ? 'Languages' : languageName(lens.language) }}</th>
             <th class="w-48 font-semibold">Forbidden</th>
@@ -114,7 +114,7 @@ useKeys('Glossary', [
           </tr>
         </thead>
         <tbody>
-          <tr v-for="t in shown" :key="t.code" class="border-b border-hair align-top">
+          <tr v-for="t in shown" :key="t.code" class="ruled">
             <td class="py-1.5 pl-5 pr-4">
               <NuxtLink class="hover:underline" :to="`/translation/glossary/${segment(t.code)}`">{{
                 termIn(t, setup.source)?.term ?? t.code
@@ -122,7 +122,7 @@ useKeys('Glossary', [
               {{ ' ' }}<small class="text-ink3">{{ t.partOfSpeech }}</small>
             </td>
             <td v-if="lens.sameLanguage" class="py-1.5 pr-4 text-ink2">{{ Object.keys(t.languages).length }}</td>
-            <td v-else class="py-1.5 pr-4 font-serif" :lang="lens.language" dir="auto">
+            <td v-else class="text-cell font-serif" :lang="lens.language" dir="auto">
               <template v-if="termIn(t, lens.language)?.term">{{ termIn(t, lens.language)!.term }}</template><span
                 v-else
                 class="font-sans text-madder"
@@ -132,15 +132,15 @@ useKeys('Glossary', [
             <td class="py-1.5 pr-4 text-ink2" :lang="lens.language">
               <s v-for="f in termIn(t, lens.language)?.forbidden ?? []" :key="f" class="mr-2">{{ f }}</s>
             </td>
-            <td class="py-1.5 pr-5 text-ink2">{{ t.note }}</td>
+            <td class="text-cell text-ink2">{{ t.note }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+      <EmptyState v-if="list.count.value === 0"
+        >{{
           q ? 'No term matches.' : 'No terms yet. Each term has one preferred translation and may have forbidden ones.'
         }}
-      </p>
+      </EmptyState>
     </div>
   </div>
 </template>
