@@ -26,6 +26,9 @@ const pageOf = (kind: RecordKindName) => `/${pages[kind] ?? kind}`
 /** What a new record is called in its code where its name gives none. */
 const fallbackCode = (kind: RecordKindName) => kind.replace(/s$/, '')
 
+/** Goes to the first field in which something is wrong. */
+const showFirstError = () => nextTick(() => document.querySelector<HTMLElement>('main [aria-invalid=true]')?.focus())
+
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */
 export async function putUnderFreeCode<T>(base: string, put: (code: string) => Promise<T>): Promise<T> {
   for (let n = 1; ; n++) {
@@ -126,6 +129,7 @@ export function useRecord<K extends RecordKindName>(
     } catch (e) {
       if (e instanceof ApiProblem) {
         errors.value = e.problem.errors ?? []
+        void showFirstError()
         if (e.problem.status === 412) conflict.value = (e.problem.current ?? undefined) as R | undefined
       }
       tellProblem(e)

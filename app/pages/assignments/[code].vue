@@ -100,7 +100,6 @@ const bases = [
   { id: 'chosen', label: 'Chosen products' },
 ] as const
 const missing = computed(() => {
-  if (draft.value?.name.trim() === '') return 'Give the assignment a name first.'
   if (brings.value.length === 0) return 'Choose at least one piece or question set first.'
   return isUnfinished.value ? 'Finish the conditions first: one of them has no value yet.' : ''
 })

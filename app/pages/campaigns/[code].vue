@@ -20,7 +20,6 @@ const toggle = (s: string) => {
     ? draft.value!.storefronts.filter((x) => x !== s)
     : [...draft.value!.storefronts, s]
 }
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the campaign a name first.' : ''))
 </script>
 
 <template>
@@ -31,7 +30,6 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
     :title="draft?.name ?? ''"
     :readonly="readonly"
     removal="Delete this campaign? It can be deleted only when no assignment belongs to it."
-    :missing="missing"
     :after="() => setup.reload()"
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">

@@ -175,9 +175,6 @@ async function makeReusable() {
   }
 }
 const readonly = computed(() => !session.mayEdit)
-const missing = computed(() =>
-  draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; lists show it.' : '',
-)
 const keys = [{ keys: '@', does: 'Insert a value of the product' }]
 </script>
 
@@ -189,7 +186,6 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
     :title="draft?.name ?? ''"
     :readonly="readonly"
     removal="Delete this piece and its texts? The history keeps it."
-    :missing="missing"
     :keys="keys"
     :after="refreshProof"
   >

@@ -22,6 +22,8 @@ const {
   showMore,
   problem,
 } = useMore('listPieces', (cursor) => ({ query: { ...asked.value, cursor } }), { wait: 80 })
+/** The languages that a piece is written in, each once whatever its regions. */
+const languagesOf = (tags: string[]) => [...new Set(tags.map(bareLanguageName))].join(', ')
 const search = useTemplateRef<Focusable>('search')
 useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
@@ -125,7 +127,7 @@ useKeys('Library', [
                 >only in {{ languageName(p.titleLanguage ?? '') }}</small
               ><span v-if="!p.title" class="text-madder">no title</span>
             </td>
-            <td class="code py-2">{{ p.languages.join(' ') }}</td>
+            <td class="text-ink2">{{ languagesOf(p.languages) }}</td>
             <td class="py-2">
               <template v-for="(a, i) in p.assignments" :key="a.code"
                 ><template v-if="i">, </template

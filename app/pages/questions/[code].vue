@@ -31,7 +31,6 @@ const move = (from: number, to: number) => {
 useReorder(() => (readonly.value ? null : list.value), move)
 const assignments = useAnswer('listQuestionSets', () => ({}), { on: () => code.value })
 const bringing = computed(() => assignments.data.value?.items.find((s) => s.code === code.value)?.assignments ?? [])
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the set a name first.' : ''))
 const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
 </script>
 
@@ -43,7 +42,6 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
     :title="draft?.name ?? ''"
     :readonly="readonly"
     removal="Delete this set? Its questions stay."
-    :missing="missing"
     :keys="keys"
     :after="refreshProof"
   >

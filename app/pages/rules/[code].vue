@@ -35,7 +35,6 @@ const reach = computed<Reach>(() => ({
 }))
 const limits = noLimits()
 const sentence = ref('')
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule a name first.' : ''))
 </script>
 
 <template>
@@ -46,7 +45,6 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
     :title="draft?.name ?? ''"
     :readonly="readonly"
     removal="Delete this rule? It can be deleted only when no other rule uses it."
-    :missing="missing"
     :after="() => setup.reload()"
   >
     <template #under

@@ -32,13 +32,7 @@ const move = (from: number, to: number) => {
   if (to >= 0 && to < draft.value!.fields.length) draft.value!.fields = moved(draft.value!.fields, from, to)
 }
 useReorder(() => (readonly.value ? null : list.value), move)
-const missing = computed(() =>
-  draft.value?.name.trim() === ''
-    ? 'Give the block type a name first.'
-    : draft.value?.fields.length === 0
-      ? 'Add a field first.'
-      : '',
-)
+const missing = computed(() => (draft.value?.fields.length === 0 ? 'Add a field first.' : ''))
 </script>
 
 <template>
