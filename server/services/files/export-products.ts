@@ -1,7 +1,5 @@
 import type { BodyOf } from '@contracts/operations'
 import { stringify } from 'csv-stringify/sync'
-import ExcelJS from 'exceljs'
-import { PassThrough } from 'node:stream'
 import { headersFor, rowOf } from '@core/exports/row'
 import { parseHeader, type Column } from '@core/imports/columns'
 import { attributeTypes } from '@core/attributes/types/registry'
@@ -12,6 +10,7 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { unprocessable } from '../problem'
 import { productDocument } from '../products/products'
 import { filterOf, lensOf } from '../reach/reach'
+import { writeSpreadsheet, type SheetCell } from './spreadsheet-writer'
 
 export type ExportBody = BodyOf<'exportProducts'>
 
@@ -41,7 +40,7 @@ export async function exportProducts(body: ExportBody, now: number): Promise<Exp
     return {
       name: `products-${day}.xlsx`,
       type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-      chunks: spreadsheet(setup, ids, columns),
+      chunks: writeSpreadsheet('Products', sheetRows(setup, ids, columns)),
     }
   return {
     name: `products-${day}.csv`,
@@ -115,41 +114,21 @@ const numeric = (c: Column) =>
   c.kind === 'price' ||
   (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) ||
   (c.kind === 'attribute' && attributeTypes[c.attribute.type].ruleKind === 'number')
-const maxSheetRows = 1_048_576
+/** What guards a text in CSV stays in a spreadsheet too, for an import removes it. */
+const sheetRow = (row: readonly string[], columns: readonly Column[]): SheetCell[] =>
+  row.map((cell, i) => {
+    if (cell === '') return null
+    return numeric(columns[i]!) ? Number(cell) : cell
+  })
 
-/** The same as a spreadsheet, written as it goes: its rows are never all in memory. */
-async function* spreadsheet(
+async function* sheetRows(
   setup: StoredSetup,
   ids: readonly number[],
   columns: readonly Column[],
-): AsyncGenerator<Buffer> {
-  const out = new PassThrough({ highWaterMark: 1 << 20 })
-  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: true })
-  const work = (async () => {
-    const sheet = workbook.addWorksheet('Products', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] })
-    sheet.addRow(columns.map((c) => c.header)).commit()
-    let n = 1
-    for await (const some of families(setup, ids, columns)) {
-      for (const p of members(some)) {
-        if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
-        // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import
-        // removes it.
-        sheet
-          .addRow(
-            rowOf(p, columns, setup).map((cell, i) =>
-              cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell,
-            ),
-          )
-          .commit()
-      }
-      while (out.writableLength > 4 << 20) await new Promise((resolve) => setTimeout(resolve, 5))
-    }
-    sheet.commit()
-    await workbook.commit()
-  })()
-  work.catch((e: Error) => out.destroy(e))
-  for await (const chunk of out) yield chunk as Buffer
-  await work
+): AsyncGenerator<SheetCell[][]> {
+  yield [columns.map((c) => c.header)]
+  for await (const some of families(setup, ids, columns))
+    yield members(some).map((p) => sheetRow(rowOf(p, columns, setup), columns))
 }
 
 async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {

@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream'
 import { SaxesParser, type SaxesTagPlain } from 'saxes'
 import { CsvFileError, type CsvRecord } from './csv-file'
+import { readSheetText } from './spreadsheet-text'
 import { openPacked, tooLargeUnpacked, type PackedFile } from './zip-file'
 
 // Spreadsheets are read here part by part as they unpack: what the common package does decodes each chunk by itself,
@@ -111,7 +112,7 @@ async function sharedTexts(parts: PackedFile): Promise<string[]> {
       close(n) {
         const name = local(n)
         if (name === 'si') {
-          texts.push(text)
+          texts.push(readSheetText(text))
           letters += text.length
           if (texts.length > mostShared.texts || letters > mostShared.letters) throw tooLargeUnpacked()
         } else if (name === 'rPh') inReading = false
@@ -195,7 +196,8 @@ async function* rowsOf(parts: PackedFile): AsyncGenerator<CsvRecord> {
     if (type === 's') return texts[Number(text)] ?? ''
     if (type === 'b') return text === '1' ? 'yes' : 'no'
     if (type === 'e') return ''
-    if (type === 'str' || type === 'inlineStr' || type === 'd') return text
+    if (type === 'str' || type === 'inlineStr') return readSheetText(text)
+    if (type === 'd') return text
     // Numbers are written in full, not as 1.2E+3.
     return dates[style] ? dateOf(Number(text)) : String(Number(text))
   }
