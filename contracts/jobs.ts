@@ -35,6 +35,8 @@ export interface PastWork {
   finished: string | null
   /** The step that it made, which can be undone; null where it made none. */
   step: number | null
-  /** Whether that step was undone, or is being undone. */
+  /** Whether that step was undone. */
   undone: boolean
+  /** Whether it is being undone, or soon will be. */
+  undoing: boolean
 }

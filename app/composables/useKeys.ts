@@ -26,6 +26,7 @@ const typing = (t: EventTarget | null) =>
 /** Whether a key presses what has the focus: that is no screen's to take. */
 const presses = (e: KeyboardEvent) =>
   (e.key === 'Enter' || e.key === ' ') &&
+  !(e.ctrlKey || e.metaKey || e.altKey) &&
   e.target instanceof Element &&
   e.target.closest('button, a[href], summary, [role=menuitem], [role=option], [role=tab]') !== null
 

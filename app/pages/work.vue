@@ -24,7 +24,7 @@ function resultWords({ state, error, total, kind }: PastWork): string {
   return state === 'done' && total ? countedWork(total, kind) : ''
 }
 const mayUndo = (w: PastWork) =>
-  session.mayEdit && w.state === 'done' && w.step !== null && !w.undone && w.kind !== 'undo'
+  session.mayEdit && w.state === 'done' && w.step !== null && !w.undone && !w.undoing && w.kind !== 'undo'
 async function undo({ step, title }: PastWork) {
   try {
     const ended = await jobs.end((await call('undoStep', { params: { id: step! } })).id)
@@ -84,7 +84,8 @@ useKeys('History of work', [
               <span :class="{ 'text-madder': w.state === 'failed', 'text-ink2': w.state === 'cancelled' }">{{
                 stateWords[w.state]
               }}</span><template v-if="resultWords(w)">: {{ resultWords(w) }}</template
-              ><span v-if="w.undone" class="text-ink2">, undone</span>
+              ><span v-if="w.undone" class="text-ink2">, undone</span
+              ><span v-else-if="w.undoing" class="text-ink2">, undo is running</span>
             </td>
             <td class="text-right">
               <NuxtLink v-if="reportOf(w)" class="plain" :to="reportOf(w)!.to"

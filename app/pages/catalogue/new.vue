@@ -43,6 +43,8 @@ const problem = shallowRef<ApiProblem>()
 const busy = ref(false)
 const errors = computed(() => problem.value?.problem.errors ?? [])
 const otherErrors = provideFormErrors(errors)
+/** What is said at no field, and at no SKU of a variant. */
+const looseErrors = computed(() => otherErrors.value.filter((e) => !e.path.startsWith('variants.')))
 const errorAt = (path: string) => errors.value.find((e) => e.path === path)?.message
 const ready = computed(() => form.sku.trim() !== '' && (of.value || form.type !== ''))
 const gtin = computed(() => bareGtin(form.gtin) || null)
@@ -173,7 +175,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
       </template>
       <span />
       <div>
-        <p v-if="problem && (errors.length === 0 || otherErrors.length > 0)" class="mb-2 text-madder" role="alert">
+        <p v-if="problem && (errors.length === 0 || looseErrors.length > 0)" class="mb-2 text-madder" role="alert">
           {{ problem.sentence }}
         </p>
         <button class="act main" type="submit" :disabled="!ready || busy">

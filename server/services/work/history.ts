@@ -31,9 +31,11 @@ export async function workHistory(
     select j.id, j.kind, j.title, j.state, j.done, j.total, j.error, p.name as person, j.created, j.finished,
       to_char(j.created at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') || ' ' || j.id as cursor,
       case when jsonb_typeof(j.result -> 'step') = 'number' then (j.result ->> 'step')::int end as step,
-      exists (select 1 from job u where u.kind = 'undo' and u.state in ('queued', 'running', 'done')
-        and u.input ->> 'step' = j.result ->> 'step') as undone
+      coalesce(u.states @> array['done'], false) as undone,
+      coalesce(u.states && array['queued', 'running'], false) as undoing
     from job j left join person p on p.id = j.person_id
+    left join lateral (select array_agg(o.state::text) as states from job o
+      where o.kind = 'undo' and o.input ->> 'step' = j.result ->> 'step') u on true
     where j.kind <> all(${sql.param([...backgroundWork])}::text[])
       and (not ${mine} or j.person_id = ${person.id})
       and ${place ? sql`(j.created, j.id) < (${place.at}::timestamptz, ${place.id})` : sql`true`}
