@@ -43,6 +43,14 @@ function onKey(e: KeyboardEvent) {
   const found = props.options.find((o) => !o.disabled && o.label.toLowerCase().startsWith(typed))
   if (found) emit('update:modelValue', found.value)
 }
+/** Enter with Ctrl or Alt is a command of the screen: the list, which would open, does not get it. */
+function passOn(e: KeyboardEvent) {
+  if (e.key !== 'Enter' || !(e.ctrlKey || e.metaKey || e.altKey)) return
+  e.preventDefault()
+  e.stopPropagation()
+  const around = (e.currentTarget as HTMLElement).parentElement
+  around?.dispatchEvent(new KeyboardEvent('keydown', e))
+}
 onMounted(() => {
   if (props.opensAtOnce) buttonOf()?.click()
 })
@@ -59,6 +67,7 @@ defineExpose({ focus: () => buttonOf()?.focus() })
     :class="attrs.class"
     :model-value="modelValue ?? null"
     :disabled="disabled"
+    @keydown.capture="passOn"
     @update:model-value="emit('update:modelValue', $event as V)"
   >
     <ListboxLabel v-if="label" as="span" class="sr-only">{{ label }}</ListboxLabel>
