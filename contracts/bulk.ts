@@ -1,5 +1,6 @@
 import { Joi, type ObjectSchema } from './schema'
 import { bulkMembers, type BulkChange, bulkNames } from '@core/bulk/shape'
+import { local } from './local'
 import { letterCases } from '@core/bulk/letters'
 
 const place = {
@@ -20,6 +21,16 @@ export const bulkChange: ObjectSchema<BulkChange> = Joi.object({
   pattern: Joi.boolean().description('Whether `find` is a regular expression in RE2’s syntax.'),
   how: Joi.string().valid(...letterCases),
   unit: Joi.string().max(20),
+  by: Joi.number().description('Of “adjust”: by how much numbers are raised; lowered where it is negative.'),
+  percent: Joi.boolean().description('Whether `by` is a share of the number, in percent.'),
+  special: Joi.object({
+    group: Joi.string().allow(null).default(null),
+    from: local.default(null),
+    to: local.default(null),
+    quantity: Joi.number().integer().min(1).max(1_000_000).default(1),
+    amount: Joi.number().min(0).max(9_999_999_999).precision(4),
+    percentOff: Joi.number().min(0.01).max(99.99),
+  }).description('Of “add-special”: an amount, or so many percent below the base price of each product.'),
   from: Joi.object(place),
   inline: Joi.string()
     .valid('fill', 'remove')

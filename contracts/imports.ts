@@ -47,6 +47,10 @@ export const mappingBody: ObjectSchema<Mapping> = Joi.object({
           .required()
           .description('A column of a product file; empty leaves it out.'),
         unit: Joi.string().allow('').max(20).default('').description('Of measures: the unit of cells that name none.'),
+        values: Joi.object()
+          .pattern(Joi.string().max(500), Joi.string().allow('').max(500))
+          .max(1000)
+          .description('What cells are read as, by what stands in them.'),
       }),
     ),
   type: Joi.string()

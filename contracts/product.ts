@@ -1,13 +1,11 @@
 import { Joi, type Infer } from './schema'
+import { local } from './local'
 import { productKinds, productStatuses, relationKinds, type Product } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
 import { translationStates, type TranslationState } from '@core/translation/state'
 import type { Resolved } from '@core/values/resolve'
 import type { StoredValue } from '@core/attributes/attribute'
 
-const local = Joi.string()
-  .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
-  .allow(null)
 export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of small letters, digits and hyphens')
 
 /**

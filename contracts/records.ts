@@ -1,4 +1,5 @@
 import { Joi, type AnySchema, type ObjectSchema } from './schema'
+import { local } from './local'
 import { attributeTypeNames, servings, type Attribute, type ProductType, type Value } from '@core/attributes/attribute'
 import type { Campaign } from '@core/assignments/campaign'
 import type { Assignment } from '@core/assignments/assignment'
@@ -17,9 +18,6 @@ import { families, type UnitFamily } from '@core/units/registry'
 import { code } from './product'
 
 const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
-const local = Joi.string()
-  .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
-  .allow(null)
 const skus = Joi.array().items(Joi.string().max(64)).max(100_000).default([])
 
 const area = Joi.string().pattern(/^[a-z][a-z0-9-]{0,39}$/, 'an area such as details')

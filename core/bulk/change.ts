@@ -1,12 +1,12 @@
-import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
-import { isPerVariant, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
+import { basePriceIn, isPerVariant, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import { same, type ProductPatch } from '../catalogue/patch'
 import { displayValue, editionReader, valuesFor } from '../page/values'
 import { bulkKinds } from './kinds'
-import type { BulkChange, BulkProblem, MakeContext } from './shape'
-import { bulkFields, bulkTarget } from './target'
+import { bulkNames, type BulkChange, type BulkName, type BulkProblem, type MakeContext } from './shape'
+import { bulkFields } from './fields'
+import { bulkTarget } from './target'
 
 function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProblem[] {
   const target = bulkTarget(place, setup)
@@ -18,6 +18,8 @@ function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProbl
     out.push({ path: at('storefront'), message: `There is no storefront “${place.storefront}”.` })
   if (place.storefront !== null && !attribute.perStorefront)
     out.push({ path: at('storefront'), message: `“${attribute.code}” is the same in all storefronts.` })
+  if (place.storefront === null && bulkFields[place.attribute]?.perStorefront)
+    out.push({ path: at('storefront'), message: 'Say in which storefront.' })
   if (attribute.translatable !== (place.language !== null)) {
     out.push({
       path: at('language'),
@@ -38,9 +40,20 @@ export function checkBulkChange(change: BulkChange, setup: Setup): BulkProblem[]
   if (problems.length > 0) return problems
   const { attribute } = bulkTarget(change, setup, null, change.value)!
   const kind = bulkKinds[change.do]
-  if (!kind.fits(attribute))
+  if (!kindsFor(change, setup).includes(change.do))
     return [{ path: 'do', message: `“${kind.label}” does not fit “${attribute.code}”, which holds ${attribute.type}.` }]
   return kind.check(change, attribute, setup)
+}
+
+/** The kinds of change that a place takes. */
+export function kindsFor(place: ValuePlace, setup: Setup): BulkName[] {
+  const target = bulkTarget(place, setup)
+  if (!target) return []
+  const { attribute, kinds } = target
+  const ofSpecials: readonly BulkName[] = ['add-special', 'remove-specials']
+  return bulkNames.filter((name) =>
+    kinds ? kinds.includes(name) : !ofSpecials.includes(name) && bulkKinds[name].fits(attribute),
+  )
 }
 
 /** The products of a family whose values a change is made to. */
@@ -50,7 +63,8 @@ export function membersOf(family: Family, change: Pick<BulkChange, 'attribute' |
   if (change.members === 'variants') return variants
   if (change.members === 'both') return [root, ...variants]
   // A field is the parent's, and what variants have of it is theirs.
-  if (change.attribute in bulkFields) return [root]
+  const field = bulkFields[change.attribute]
+  if (field) return field.ofVariants && variants.length > 0 ? variants : [root]
   const fits = setup.types.get(root.type)?.attributes.some((a) => a.attribute === change.attribute) ?? false
   if (!fits) return []
   return isPerVariant(setup, root.type, change.attribute) && variants.length > 0 ? variants : [root]
@@ -76,11 +90,15 @@ export function outcomeOf(product: Product, family: Family, change: BulkChange, 
       source === undefined || source === null
         ? null
         : { value: source, attribute: bulkTarget(change.from!, setup)!.attribute },
-      contextOf(product, family, change, setup),
+      { ...contextOf(product, family, change, setup), rounded: target.rounded },
     )
-    const after = checkedValue(made, attribute)
-    if (same(before, after)) return null
-    return { before, after, patch: target.patch(after) }
+    const after = target.checked(made, product, family)
+    const patch = target.patch(after, product)
+    if (bulkKinds[change.do].clearsSource) {
+      const emptied = bulkTarget(change.from!, setup)!.patch(null, product)
+      return { before, after, patch: { ...patch, values: [...patch.values, ...emptied.values] } }
+    }
+    return same(before, after) ? null : { before, after, patch }
   } catch (e) {
     if (e instanceof ValueProblem) return { before, problem: e.message }
     throw e
@@ -88,9 +106,11 @@ export function outcomeOf(product: Product, family: Family, change: BulkChange, 
 }
 
 /** What a change can ask of its product: other values, as a shopper of the language reads them. */
-function contextOf(product: Product, family: Family, change: BulkChange, setup: Setup): MakeContext {
+function contextOf(product: Product, family: Family, change: BulkChange, setup: Setup): Omit<MakeContext, 'rounded'> {
   return {
+    setup,
     language: change.language ?? setup.source,
+    basePrice: (storefront) => basePriceIn(product, storefront) ?? basePriceIn(family.root, storefront),
     read(code) {
       const shop =
         [...setup.storefronts.values()].find(
@@ -115,10 +135,11 @@ function contextOf(product: Product, family: Family, change: BulkChange, setup: 
 
 /** A bulk change in words: “Set Material to steel”. */
 export function bulkTitle(change: BulkChange, setup: Setup): string {
-  const { attribute } = bulkTarget(change, setup, null, change.value)!
-  const label = attribute.labels[setup.source] ?? attribute.code
+  const target = bulkTarget(change, setup, null, change.value)!
+  const shop = change.storefront === null ? '' : ` in ${setup.storefronts.get(change.storefront)?.name ?? ''}`
+  const label = `${target.attribute.labels[setup.source] ?? change.attribute}${shop}`
   const shown = (v: unknown) => {
-    const text = attributeTypes[attribute.type].toCell(v as Value, attribute)
+    const text = target.shown(v as Value)
     return `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`
   }
   return bulkKinds[change.do].title(label, change, shown, setup)

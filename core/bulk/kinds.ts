@@ -1,13 +1,16 @@
+import { Decimal } from 'decimal.js'
 import { carriedOver, type FillInline } from '../attributes/carry'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
+import type { Setup } from '../catalogue/model'
 import { valuePath } from '../catalogue/patch'
 import { compilePattern } from '../attributes/allowed'
 import { convert, type Measure } from '../units/canonical'
 import { findUnit } from '../units/registry'
 import type { BulkChange, BulkKind, BulkName, BulkProblem, MakeContext } from './shape'
 import { letterCases, withCase } from './letters'
+import { specialProblems, specialShown, withoutSpecials, withSpecial } from './specials'
 
 /** Inline values as a shopper of the language reads them. Throws ValueProblem where the product has no such value. */
 const fillFrom =
@@ -49,6 +52,35 @@ function patternProblems(find: string, put: string): BulkProblem[] {
 
 const placeholder = /\{([a-z0-9-]+)\}/g
 
+/** How a value is taken from another field of the product. */
+const fromField: Pick<BulkKind, 'fits' | 'check' | 'make'> = {
+  fits: (a) => !a.code.startsWith('field:'),
+  check(change, attribute, setup) {
+    const from = change.from && setup.attributes.get(change.from.attribute)
+    if (!from) return [{ path: 'from', message: 'Choose a field to fill from.' }]
+    if (valuePath(change) === valuePath(change.from!))
+      return [{ path: 'from', message: 'A field cannot be filled from itself.' }]
+    return from.type === attribute.type || (written(from) && written(attribute))
+      ? []
+      : [
+          {
+            path: 'from',
+            message: `“${from.code}” holds ${attributeTypes[from.type].label}, which “${attribute.code}” cannot take.`,
+          },
+        ]
+  },
+  make: (_now, change, attribute, source, context) =>
+    source && carriedOver(source, attribute, change.inline === 'remove' ? () => '' : fillFrom(context)),
+}
+const sourceLabel = (change: BulkChange, setup: Setup) =>
+  setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute
+
+/** A number raised or lowered, exactly. */
+function adjusted(now: number, { by, percent }: BulkChange): number {
+  const n = new Decimal(now)
+  return (percent ? n.plus(n.times(by!).div(100)) : n.plus(by!)).toNumber()
+}
+
 /** Every kind of bulk change there is. */
 export const bulkKinds: Record<BulkName, BulkKind> = {
   set: {
@@ -60,7 +92,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   clear: {
     label: 'Clear',
-    fits: (a) => !['field:status', 'field:kind'].includes(a.code),
+    fits: () => true,
     check: () => [],
     make: () => null,
     title: (label) => `Cleared ${label}`,
@@ -115,25 +147,14 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   fill: {
     label: 'Fill from another field',
-    fits: (a) => !a.code.startsWith('field:'),
-    check(change, attribute, setup) {
-      const from = change.from && setup.attributes.get(change.from.attribute)
-      if (!from) return [{ path: 'from', message: 'Choose a field to fill from.' }]
-      if (valuePath(change) === valuePath(change.from!))
-        return [{ path: 'from', message: 'A field cannot be filled from itself.' }]
-      return from.type === attribute.type || (written(from) && written(attribute))
-        ? []
-        : [
-            {
-              path: 'from',
-              message: `“${from.code}” holds ${attributeTypes[from.type].label}, which “${attribute.code}” cannot take.`,
-            },
-          ]
-    },
-    make: (_now, change, attribute, source, context) =>
-      source && carriedOver(source, attribute, change.inline === 'remove' ? () => '' : fillFrom(context)),
-    title: (label, change, _shown, setup) =>
-      `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
+    ...fromField,
+    title: (label, change, _shown, setup) => `Filled ${label} from ${sourceLabel(change, setup)}`,
+  },
+  move: {
+    label: 'Move from another field',
+    clearsSource: true,
+    ...fromField,
+    title: (label, change, _shown, setup) => `Moved ${sourceLabel(change, setup)} to ${label}`,
   },
   template: {
     label: 'Apply a template',
@@ -184,5 +205,41 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     make: (now, change) =>
       now === null ? null : { value: convert(now as Measure, change.unit!), unit: findUnit(change.unit!)!.symbol },
     title: (label, change) => `Converted ${label} into ${change.unit!}`,
+  },
+  adjust: {
+    label: 'Raise or lower',
+    fits: (a) => attributeTypes[a.type].ruleKind === 'number',
+    check({ by, percent }) {
+      if (by === undefined || by === 0) return [{ path: 'by', message: 'Enter by how much.' }]
+      return percent && by <= -100 ? [{ path: 'by', message: 'Lower by less than 100 percent.' }] : []
+    },
+    make: (now, change, _attribute, _source, { rounded }) =>
+      now === null ? null : rounded(adjusted(now as number, change)),
+    title: (label, { by, percent }) =>
+      `${by! > 0 ? 'Raised' : 'Lowered'} ${label} by ${Math.abs(by!)}${percent ? ' %' : ''}`,
+  },
+  'add-special': {
+    label: 'Add a special price',
+    fits: (a) => a.code === 'field:specials',
+    check: (change, _attribute, setup) => specialProblems(change, setup),
+    make: (now, change, _attribute, _source, { basePrice, setup }) =>
+      withSpecial(now, { ...change.special!, storefront: change.storefront! }, basePrice, setup),
+    title(_label, { special, storefront }, _shown, setup) {
+      const { amount, percentOff, ...rest } = special!
+      const shown = specialShown({ ...rest, storefront: storefront!, special: true, amount: amount ?? 0 }, setup)
+      return amount === undefined
+        ? `Added a special price: ${shown.replace(/: [^:]*$/, '')}: ${percentOff!} % off`
+        : `Added a special price: ${shown}`
+    },
+  },
+  'remove-specials': {
+    label: 'Remove special prices',
+    fits: (a) => a.code === 'field:specials',
+    check: () => [],
+    make: (now, change) => withoutSpecials(now, change.storefront),
+    title: (_label, change, _shown, setup) =>
+      change.storefront === null
+        ? 'Removed all special prices'
+        : `Removed the special prices in ${setup.storefronts.get(change.storefront)?.name ?? change.storefront}`,
   },
 }

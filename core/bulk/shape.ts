@@ -1,5 +1,5 @@
 import type { Attribute, Value } from '../attributes/attribute'
-import type { Setup, ValuePlace } from '../catalogue/model'
+import type { Price, Setup, ValuePlace } from '../catalogue/model'
 import type { LetterCase } from './letters'
 
 export const bulkNames = [
@@ -10,9 +10,13 @@ export const bulkNames = [
   'remove',
   'replace',
   'fill',
+  'move',
   'template',
   'case',
   'convert',
+  'adjust',
+  'add-special',
+  'remove-specials',
 ] as const
 export type BulkName = (typeof bulkNames)[number]
 
@@ -21,11 +25,18 @@ export interface MakeContext {
   language: string
   /** Another value of the product, as a shopper of the language reads it; undefined where there is none. */
   read(code: string): string | undefined
+  /** Its base price in a storefront, or that of its parent; null where neither has one. */
+  basePrice(storefront: string): number | null
+  /** A number as the place holds it: whole, or with the decimals of money. */
+  rounded(n: number): number
+  setup: Setup
 }
 
 /** What one kind of bulk change is. Adding one is adding an entry of this shape, and its test. */
 export interface BulkKind {
   label: string
+  /** Whether what the value comes from is emptied. */
+  clearsSource?: true
   /** The attributes it can be made to. */
   fits(attribute: Attribute): boolean
   check(change: BulkChange, attribute: Attribute, setup: Setup): BulkProblem[]
@@ -38,6 +49,12 @@ export interface BulkKind {
     context: MakeContext,
   ): unknown
   title(label: string, change: BulkChange, shown: (value: unknown) => string, setup: Setup): string
+}
+
+/** A special price for many in one storefront: an amount, or so many percent below the base price of each. */
+export interface BulkSpecial extends Omit<Price, 'storefront' | 'amount' | 'special'> {
+  amount?: number
+  percentOff?: number
 }
 
 /** One change to be made to many products. */
@@ -54,6 +71,12 @@ export interface BulkChange extends ValuePlace {
   how?: LetterCase
   /** Into which unit measures are converted. */
   unit?: string
+  /** By how much numbers are raised; lowered where it is negative. */
+  by?: number
+  /** Whether `by` is a share of the number, in percent. */
+  percent?: boolean
+  /** The special price that is added in `storefront`. Those that are removed are those of it, or all. */
+  special?: BulkSpecial
   /** Where the new value comes from. */
   from?: ValuePlace
   /**

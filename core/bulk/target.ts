@@ -1,105 +1,31 @@
-import type { Attribute, Option, Value } from '../attributes/attribute'
-import { productKinds, productStatuses, valueAt, type Product, type Setup, type ValuePlace } from '../catalogue/model'
+import type { Attribute, Value } from '../attributes/attribute'
+import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { valueAt, type Family, type Price, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
+import { bulkFields } from './fields'
+import { specialShown } from './specials'
+import type { BulkName } from './shape'
 
 /** What a bulk change is made to: an attribute at a scope, or a field of the product. */
 export interface BulkTarget {
-  /** How its values are checked and shown; a field is seen as a choice. */
+  /** How its values are entered; a field is seen as an attribute. */
   attribute: Attribute
-  field: boolean
+  /** The kinds of change that it takes, where that does not follow from the attribute. */
+  kinds?: readonly BulkName[]
+  /** A value as it is stored. Throws a ValueProblem where the product cannot have it. */
+  checked(given: unknown, product: Product, family: Family): Value | null
+  /** A number as it is stored. */
+  rounded(n: number): number
+  /** A value on one line. */
+  shown(value: Value): string
   read(product: Product): Value | null
-  patch(value: Value | null): ProductPatch
+  patch(value: Value | null, product: Product): ProductPatch
 }
 
-const options = (codes: readonly string[]): Option[] => codes.map((code) => ({ code, labels: {} }))
-const pseudo = (
-  code: string,
-  label: string,
-  type: 'choice' | 'choices',
-  list: Option[],
-  source: string,
-): Attribute => ({
-  code,
-  labels: { [source]: label },
-  help: {},
-  type,
-  family: null,
-  unit: null,
-  options: list,
-  translatable: false,
-  perStorefront: false,
-  serves: [],
-  allowed: null,
-})
-const fieldPatch = (fields: ProductPatch['fields']): ProductPatch => ({ fields, values: [], basePrices: [] })
+/** Twelve digits are exact in every number that people type. */
+const exact = (n: number) => Number(n.toPrecision(12))
 
-interface FieldTarget {
-  label: string
-  attribute(setup: Setup, product: Product | null, given: unknown): Attribute
-  read(product: Product): Value | null
-  patch(value: Value | null): ProductPatch
-}
-
-/** The fields of a product that a bulk change can be made to. Adding one is adding an entry. */
-export const bulkFields: Record<string, FieldTarget> = {
-  'field:tags': {
-    label: 'Tags',
-    // Any tag will do: those that are there, and those that are given.
-    attribute: (s, product, given) =>
-      pseudo(
-        'field:tags',
-        'Tags',
-        'choices',
-        options([
-          ...new Set([
-            ...(product?.tags ?? []),
-            ...(Array.isArray(given) ? given.filter((g): g is string => typeof g === 'string') : []),
-          ]),
-        ]),
-        s.source,
-      ),
-    read: (p) => (p.tags.length > 0 ? p.tags : null),
-    patch: (v) => fieldPatch({ tags: (v as string[] | null) ?? [] }),
-  },
-  'field:status': {
-    label: 'Status',
-    attribute: (s) => pseudo('field:status', 'Status', 'choice', options(productStatuses), s.source),
-    read: (p) => p.status,
-    patch: (v) => fieldPatch(v === null ? {} : { status: v as Product['status'] }),
-  },
-  'field:kind': {
-    label: 'Kind',
-    attribute: (s) => pseudo('field:kind', 'Kind', 'choice', options(productKinds), s.source),
-    read: (p) => p.kind,
-    patch: (v) => fieldPatch(v === null ? {} : { kind: v as Product['kind'] }),
-  },
-  'field:brand': {
-    label: 'Brand',
-    attribute: (s) =>
-      pseudo(
-        'field:brand',
-        'Brand',
-        'choice',
-        [...s.brands.values()].map((b) => ({ code: b.code, labels: { [s.source]: b.name } })),
-        s.source,
-      ),
-    read: (p) => p.brand,
-    patch: (v) => fieldPatch({ brand: v as string | null }),
-  },
-  'field:category': {
-    label: 'Category',
-    attribute: (s) =>
-      pseudo(
-        'field:category',
-        'Category',
-        'choice',
-        [...s.categories.values()].map((c) => ({ code: c.code, labels: c.names })),
-        s.source,
-      ),
-    read: (p) => p.category,
-    patch: (v) => fieldPatch({ category: v as string | null }),
-  },
-}
+const typeShown = (attribute: Attribute) => (value: Value) => attributeTypes[attribute.type].toCell(value, attribute)
 
 /** What a place of a bulk change names: undefined where there is no such attribute or field. */
 export function bulkTarget(
@@ -109,18 +35,32 @@ export function bulkTarget(
   given?: unknown,
 ): BulkTarget | undefined {
   const field = bulkFields[place.attribute]
-  if (field)
+  if (field) {
+    const attribute = field.attribute(setup, product, given)
+    const isSpecials = place.attribute === 'field:specials'
     return {
-      attribute: field.attribute(setup, product, given),
-      field: true,
-      read: (p) => field.read(p),
-      patch: (v) => field.patch(v),
+      attribute,
+      kinds: field.kinds,
+      checked(value, of, family) {
+        const stored = isSpecials ? (value as Value | null) : checkedValue(value, attribute)
+        field.check?.(stored, of, family)
+        return stored
+      },
+      rounded: (n) => field.rounded?.(n, place, setup) ?? exact(n),
+      shown: isSpecials
+        ? (v) => (v as unknown as Price[]).map((p) => specialShown(p, setup)).join('; ')
+        : typeShown(attribute),
+      read: (p) => field.read(p, place, setup),
+      patch: (v, p) => field.patch(v, place, p, setup),
     }
+  }
   const attribute = setup.attributes.get(place.attribute)
   return (
     attribute && {
       attribute,
-      field: false,
+      checked: (value) => checkedValue(value, attribute),
+      rounded: exact,
+      shown: typeShown(attribute),
       read: (p) => valueAt(p, place),
       patch: (value) => ({
         fields: {},

@@ -30,7 +30,12 @@ export type FieldColumn = (typeof fieldColumns)[number]
 export type PlainField = Exclude<FieldColumn, 'price' | 'carried'>
 
 /** A column of a file, understood. */
-export type Column =
+export type Column = ColumnMeaning & {
+  /** What cells are read as, by what stands in them. */
+  values?: ReadonlyMap<string, string>
+}
+
+type ColumnMeaning =
   | { index: number; header: string; kind: 'field'; field: PlainField }
   | { index: number; header: string; kind: 'carried'; name: string }
   | { index: number; header: string; kind: 'price'; storefront: string }

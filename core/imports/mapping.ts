@@ -15,6 +15,8 @@ export interface ColumnMapping {
   means: string
   /** Of measures: the unit of cells that name none. */
   unit: string
+  /** What cells of the file are read as, by what stands in them: a supplier's words by ours. */
+  values?: Record<string, string>
 }
 
 export interface Mapping {
@@ -333,7 +335,7 @@ export function mappingFor(
   const taken = new Set(headers.flatMap((h) => known.get(fold(h))?.means || []))
   return headers.map((header, i) => {
     const k = known.get(fold(header))
-    if (k) return { header, means: k.means, unit: k.unit, because: 'name' }
+    if (k) return { header, means: k.means, unit: k.unit, because: 'name', ...(k.values ? { values: k.values } : {}) }
     return taken.has(suggested[i]!.means) ? { header, means: '', unit: '', because: '' } : suggested[i]!
   })
 }
@@ -347,7 +349,7 @@ export function mappedColumns(
   const known = new Map(mapping.columns.map((c) => [fold(c.header), c]))
   const chosen = headers.flatMap((header, index) => {
     const c = known.get(fold(header))
-    return c && c.means !== '' ? [{ header, index, ...{ means: c.means, unit: c.unit } }] : []
+    return c && c.means !== '' ? [{ header, index, means: c.means, unit: c.unit, values: c.values }] : []
   })
   const { columns, problems } = parseHeader(
     chosen.map((c) => c.means),
@@ -376,6 +378,7 @@ export function mappedColumns(
         ...(c.kind === 'attribute' && attributeTypes[c.attribute.type].hasUnit && from.unit !== ''
           ? { unit: from.unit }
           : {}),
+        ...(from.values ? { values: new Map(Object.entries(from.values)) } : {}),
       }
     }),
     problems: [...problems.map((p) => ({ ...p, column: own(p.column) })), ...unknown, ...units],

@@ -144,7 +144,7 @@ export function readRow(
     draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message })
   }
   for (const column of columns) {
-    const raw = cells[column.index] ?? ''
+    const raw = replaced(cells[column.index] ?? '', column)
     const cell = raw.trim()
     if (cell === '' && !(column.kind === 'field' && column.field === 'sku')) continue
     if (column.kind === 'attribute') {
@@ -188,6 +188,9 @@ export function readRow(
   }
   return draft
 }
+
+/** A cell as the mapping reads it, where it says so. */
+const replaced = (cell: string, { values }: Column) => values?.get(cell.trim()) ?? cell
 
 /** A measure's cell that names no unit has its column's. */
 function withUnit(cell: string, { unit }: { unit?: string }): string {

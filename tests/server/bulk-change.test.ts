@@ -247,3 +247,66 @@ describe('a change of many products', () => {
     expect(await problemOf(queueUndo(maren, 987_654))).toMatchObject({ status: 404 })
   })
 })
+
+describe('a bulk change of fields of the product', () => {
+  const one = { field: 'sku', is: 'one-of', value: ['BG-1', 'BG-2', 'BG-3'] }
+  const make = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>) =>
+    makeBulkChange({ filter: one, change: change(more) } as never, 1, now)
+  const document = async (sku: string) => (await getProduct(sku)).document
+
+  it('writes numbers, prices, special prices, range and relations, each as one step that is undone as one', async () => {
+    const before = await document('BG-1')
+    const special = { group: null, from: '2026-12-01T00:00', to: '2026-12-24T23:59', quantity: 1, percentOff: 20 }
+    const steps = [
+      await make({ do: 'set', attribute: 'field:stock', value: 9 }),
+      await make({ do: 'set', attribute: 'field:minimum', value: 2 }),
+      await make({ do: 'set', attribute: 'field:available-from', value: '2026-12-01' }),
+      await make({ do: 'set', attribute: 'field:price', storefront: 'uk', value: 50 }),
+      await make({ do: 'adjust', attribute: 'field:price', storefront: 'uk', by: -10, percent: true }),
+      await make({ do: 'add-special', attribute: 'field:specials', storefront: 'uk', special }),
+      await make({ do: 'remove', attribute: 'field:sold-in', value: ['ch'] }),
+      await make({ do: 'add', attribute: 'field:goes-with', value: ['BG-9'] }),
+    ]
+    expect(steps.map((s) => [s.changed, s.failed])).toEqual(steps.map(() => [3, 0]))
+    const after = await document('BG-1')
+    expect(after).toMatchObject({ stock: 9, minimum: 2, availableFrom: '2026-12-01' })
+    expect(after.prices.filter((p) => p.storefront === 'uk').map((p) => [p.special, p.amount])).toEqual([
+      [false, 45],
+      [true, 36],
+    ])
+    expect(after.range.map((r) => r.storefront)).not.toContain('ch')
+    expect(after.relations).toEqual([{ kind: 'goes-with', sku: 'BG-9' }])
+    expect(await found({ field: 'price', is: 'above', value: { value: 36, currency: 'GBP' } })).toBeGreaterThan(0)
+    for (const { step } of [...steps].reverse()) await undoStep(step!, 1, now)
+    const undone = await document('BG-1')
+    expect(undone).toMatchObject({
+      stock: before.stock,
+      minimum: before.minimum,
+      availableFrom: before.availableFrom,
+      prices: before.prices,
+      range: before.range,
+      relations: before.relations,
+    })
+  })
+  it('names products that there are not before it begins', async () => {
+    const relation = {
+      filter: one,
+      change: change({ do: 'add', attribute: 'field:goes-with', value: ['BG-9', 'NO-1'] }),
+    }
+    expect(await problemOf(previewBulkChange(relation as never, now))).toMatchObject({
+      errors: [{ path: 'change.value', message: 'No product has the SKU NO-1.' }],
+    })
+  })
+  it('moves a value from one field to another in one step', async () => {
+    const to = { do: 'move' as const, attribute: 'summary', language: 'en-GB' }
+    const from = { attribute: 'name', storefront: null, language: 'en-GB' }
+    const name = (await valueOf('BG-1', 'name', 'en-GB'))!.value
+    const report = await make({ ...to, from })
+    expect([(await valueOf('BG-1', 'summary', 'en-GB'))!.value, await valueOf('BG-1', 'name', 'en-GB')]).toEqual([
+      name,
+      undefined,
+    ])
+    await undoStep(report.step!, 1, now)
+    expect((await valueOf('BG-1', 'name', 'en-GB'))!.value).toBe(name)
+  })
+})

@@ -2,12 +2,13 @@
 import type { JobDocument } from '@contracts/jobs'
 import type { Value } from '@core/attributes/attribute'
 import { losesInline } from '@core/attributes/carry'
-import { isPerVariant, type ValuePlace } from '@core/catalogue/model'
-import { type BulkChange, type BulkMembers, bulkNames, type BulkName } from '@core/bulk/shape'
-import { checkBulkChange } from '@core/bulk/change'
+import type { ValuePlace } from '@core/catalogue/model'
+import type { BulkChange, BulkMembers, BulkName, BulkSpecial } from '@core/bulk/shape'
+import { checkBulkChange, kindsFor } from '@core/bulk/change'
 import { bulkKinds } from '@core/bulk/kinds'
 import { letterCases, type LetterCase } from '@core/bulk/letters'
-import { bulkFields, bulkTarget } from '@core/bulk/target'
+import { bulkFields } from '@core/bulk/fields'
+import { bulkTarget } from '@core/bulk/target'
 import { units } from '@core/units/registry'
 import type { BulkReport, UndoReport } from '@contracts/bulk'
 
@@ -30,7 +31,7 @@ const languages = computed(() => [...new Set([setup.source, ...lens.editions.map
 const language = ref(setup.source)
 const storefront = ref('')
 const kind = ref<BulkName>('set')
-const fitting = computed(() => (attribute.value ? bulkNames.filter((k) => bulkKinds[k].fits(attribute.value!)) : []))
+const fitting = computed(() => kindsFor(placeOf(attributeCode.value, language.value, ''), setup.forCore))
 const value = ref<Value | null>(null)
 const find = ref('')
 const put = ref('')
@@ -52,20 +53,36 @@ const sources = computed(() =>
 const onlyEmpty = ref(false)
 const members = ref<BulkMembers>('fitting')
 const memberWords: Record<BulkMembers, string> = {
-  fitting: 'where the type has it',
+  fitting: 'where it belongs',
   parents: 'parents and single products',
   variants: 'variants',
   both: 'parents and variants',
 }
-const onVariants = computed(() =>
-  [...setup.types.keys()].some((t) => isPerVariant(setup.forCore, t, attributeCode.value)),
-)
+const field = computed(() => bulkFields[attributeCode.value])
+const namesProducts = computed(() => field.value?.namesProducts === true)
+/** Whether the new value comes from another field. */
+const isFromField = computed(() => kind.value === 'fill' || kind.value === 'move')
+const storefrontOptions = computed(() => {
+  const each = setup.storefronts.map((s) => option(s.code, `only in ${s.name}`))
+  const needsOne = field.value?.perStorefront === true || kind.value === 'add-special'
+  return needsOne ? each : [option('', 'for all storefronts'), ...each]
+})
+const currency = computed(() => setup.storefronts.find((s) => s.code === storefront.value)?.currency ?? '')
+const by = ref<number | null>(null)
+const percent = ref(true)
+const special = ref<BulkSpecial>({ group: null, from: null, to: null, quantity: 1 })
+const category = computed({
+  get: () => value.value as string | null,
+  set: (code) => {
+    value.value = code
+  },
+})
 watch(attributeCode, () => {
   value.value = null
   tagText.value = ''
   unit.value = ''
   storefront.value = ''
-  if (!fitting.value.includes(kind.value)) kind.value = 'set'
+  if (!fitting.value.includes(kind.value)) kind.value = fitting.value[0] ?? 'set'
 })
 watch(kind, () => {
   value.value = null
@@ -73,7 +90,7 @@ watch(kind, () => {
 })
 
 const placeOf = (code: string, tag: string, shop: string): ValuePlace => {
-  const a = setup.attributes.get(code)
+  const a = targetOf(code)?.attribute
   return { attribute: code, storefront: a?.perStorefront && shop ? shop : null, language: a?.translatable ? tag : null }
 }
 const takesValue = computed(() => ['set', 'append', 'add', 'remove'].includes(kind.value))
@@ -113,8 +130,10 @@ const change = computed<BulkChange | undefined>(() =>
         ...(kind.value === 'case' ? { how: how.value } : {}),
         ...(kind.value === 'convert' ? { unit: unit.value } : {}),
         ...(kind.value === 'template' ? { value: template.value } : {}),
-        ...(kind.value === 'fill' && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}),
-        ...(kind.value === 'fill' && asksForInline.value ? { inline: inline.value } : {}),
+        ...(kind.value === 'adjust' ? { by: by.value ?? undefined, percent: percent.value } : {}),
+        ...(kind.value === 'add-special' ? { special: special.value } : {}),
+        ...(isFromField.value && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}),
+        ...(isFromField.value && asksForInline.value ? { inline: inline.value } : {}),
         ...(onlyEmpty.value && kind.value !== 'clear' ? { onlyEmpty: true } : {}),
       }
     : undefined,
@@ -228,12 +247,10 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             v-if="attribute?.perStorefront"
             v-model="storefront"
             label="Storefront"
-            :options="[
-              option('', 'for all storefronts'),
-              ...setup.storefronts.map((s) => option(s.code, `only in ${s.name}`)),
-            ]"
+            placeholder="choose a storefront"
+            :options="storefrontOptions"
           />
-          <SelectField v-if="onVariants" v-model="members" label="Which products" :options="wordsOf(memberWords)" />
+          <SelectField v-if="attribute" v-model="members" label="Which products" :options="wordsOf(memberWords)" />
         </div>
       </FormField>
 
@@ -251,7 +268,15 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             v-model="tagText"
             placeholder="with commas between"
             class="max-w-[560px]"
-            label="Tags, with commas between" /><ValueInput
+            label="Tags, with commas between" /><SkuList
+            v-else-if="namesProducts"
+            :model-value="(value as string[] | null) ?? []"
+            :label="labelOf(attributeCode)"
+            @update:model-value="value = $event" /><CategoryPicker
+            v-else-if="attributeCode === 'field:category'"
+            v-model="category"
+            class="max-w-[560px]"
+            label="New category" /><ValueInput
             v-else
             :key="attributeCode + kind"
             v-model="value"
@@ -262,6 +287,17 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             :label="`New value of ${labelOf(attributeCode)}`"
             :values="[]"
         /></template>
+        <BulkSpecialForm v-if="kind === 'add-special'" v-model="special" :currency="currency" />
+        <FormField v-if="kind === 'adjust'" beside for="bulk-by" label="By" help="Negative lowers.">
+          <div class="inline-row">
+            <NumberField id="bulk-by" v-model="by" class="w-28" label="By how much" live />
+            <SelectField
+              v-model="percent"
+              label="Of what"
+              :options="[option(true, 'percent'), option(false, currency || 'as a number')]"
+            />
+          </div>
+        </FormField>
         <template v-if="kind === 'replace'">
           <FormField beside for="bulk-find" label="Find">
             <TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
@@ -314,7 +350,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             </div>
           </FormField>
         </template>
-        <template v-if="kind === 'fill'">
+        <template v-if="isFromField">
           <FormField beside for="bulk-from" label="From">
             <div class="cluster">
               <SelectField
@@ -342,7 +378,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             </FormField>
           </template>
         </template>
-        <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"
+        <template v-if="kind === 'set' || isFromField || kind === 'template'"
           ><span /><CheckBox v-model="onlyEmpty">only if empty</CheckBox></template
         >
       </template>
@@ -405,62 +441,12 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
           ><button class="act" type="button" :disabled="busy !== ''" @click="anew">New bulk edit</button></template
         >
       </div>
-      <div
-        v-if="shown?.failures.length"
-        class="mt-3 max-h-[26vh] overflow-auto border-y border-hair2 bg-sheet"
-        tabindex="0"
-        aria-label="Cannot be changed"
-      >
-        <table class="w-full">
-          <thead class="sticky-head">
-            <tr>
-              <th class="px-3 py-1.5">SKU</th>
-              <th>Now</th>
-              <th>Reason</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="f in shown.failures" :key="f.sku" class="ruled">
-              <td class="code text-cell">{{ f.sku }}</td>
-              <td class="max-w-[300px] truncate py-1.5 pr-3 text-ink2">{{ f.before || 'nothing' }}</td>
-              <td class="py-1.5 pr-3 text-madder">{{ f.message }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <div
-        v-if="shown?.sample.length && !back && (made || !missing)"
-        class="mt-3 max-h-[50vh] overflow-auto border-y border-hair2 bg-sheet"
-        tabindex="0"
-        aria-label="Before and after"
-      >
-        <table class="w-full table-fixed">
-          <colgroup>
-            <col class="w-[150px]" />
-            <col />
-            <col />
-          </colgroup>
-          <thead class="sticky-head">
-            <tr>
-              <th class="px-3 py-1.5">SKU</th>
-              <th>{{ made ? 'Before' : 'Now' }}</th>
-              <th>{{ made ? 'Now' : 'Then' }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="c in shown.sample" :key="c.sku" class="ruled">
-              <td class="code text-cell">
-                <NuxtLink class="hover:underline" :to="`/catalogue/${segment(c.sku)}`">{{ c.sku }}</NuxtLink>
-              </td>
-              <td class="break-words py-1.5 pr-3 text-ink2">{{ c.before || 'nothing' }}</td>
-              <td class="text-cell">{{ c.after || 'nothing' }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="shown.changed > shown.sample.length" class="side-note">
-          and {{ numberShown(shown.changed - shown.sample.length) }} more
-        </p>
-      </div>
+      <BulkExamples
+        v-if="shown"
+        :report="shown"
+        :made="made !== undefined"
+        :sampled="!back && (made !== undefined || !missing)"
+      />
     </section>
   </div>
 </template>

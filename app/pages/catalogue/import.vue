@@ -41,10 +41,35 @@ async function removeMapping() {
     tellProblem(e)
   }
 }
+/** What cells are read as, by the header of their column and what stands in them. */
+const replacements = ref<Record<string, Record<string, string>>>({})
 const mapping = computed(() => ({
-  columns: columns.value.map(({ header, means, unit }) => ({ header, means, unit })),
+  columns: columns.value.map(({ header, means, unit }) => {
+    const values = replacements.value[header]
+    return { header, means, unit, ...(values && Object.keys(values).length > 0 ? { values } : {}) }
+  }),
   type: type.value,
 }))
+const columnOf = (header: string) => columns.value.find((c) => c.header === header && c.means !== '')
+/** Whether all cells like it can be read as something else. */
+const isMendable = (r: { column: string; value: string }) =>
+  upload.value !== undefined && !report.value?.applied && r.value !== '' && columnOf(r.column) !== undefined
+function replaceAll(header: string, cell: string, by: string) {
+  const { [cell]: _before, ...others } = replacements.value[header] ?? {}
+  replacements.value = { ...replacements.value, [header]: by === '' ? others : { ...others, [cell]: by } }
+  isChecked.value = false
+}
+const replacementOf = (r: { column: string; value: string }) => replacements.value[r.column]?.[r.value.trim()] ?? ''
+/** The problem whose cells are being given another reading. */
+const mending = ref('')
+const keyOf = (r: { column: string; value: string }) => `${r.column}\n${r.value}`
+const replacementList = computed(() =>
+  Object.entries(replacements.value).flatMap(([header, values]) =>
+    Object.entries(values).map(([cell, by]) => ({ header, cell, by })),
+  ),
+)
+/** Whether the report has seen all replacements. */
+const isChecked = ref(true)
 const missesSku = computed(() => upload.value !== undefined && !columns.value.some((c) => c.means === 'sku'))
 
 /** Runs work, and says in words what went wrong with it. */
@@ -76,6 +101,8 @@ const send = () =>
     })
     upload.value = data
     columns.value = data.suggested
+    replacements.value = Object.fromEntries(data.suggested.flatMap((c) => (c.values ? [[c.header, c.values]] : [])))
+    isChecked.value = true
     const known = mappings.data.value?.items.find((m) => m.id === kept.value)
     if (known) type.value = (known.content as { type?: string }).type ?? ''
   })
@@ -95,8 +122,10 @@ const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
     })
     jobId.value = data.id
     const ended = await jobs.end(data.id)
-    if (ended.state === 'done') report.value = ended.result as ImportReport
-    else failure.value = howItEnded(ended)
+    if (ended.state === 'done') {
+      report.value = ended.result as ImportReport
+      isChecked.value = true
+    } else failure.value = howItEnded(ended)
     if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
   })
 async function choose(chosen: File | undefined | null) {
@@ -184,8 +213,8 @@ function dropped(e: DragEvent) {
       first; nothing is imported until you confirm.
     </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
-      <label
-        class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
+      <div
+        class="flex min-w-[340px] flex-1 items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
         :class="{ 'bg-indigowash': over }"
         @dragover.prevent="over = true"
         @dragleave="over = false"
@@ -199,7 +228,7 @@ function dropped(e: DragEvent) {
             · {{ formats[upload.format] }}</template
           ></span
         ><span v-else class="text-ink2">or drop it here</span>
-      </label>
+      </div>
       <label class="text-ink2"
         >Mapping<SelectField
           v-model="kept"
@@ -277,7 +306,10 @@ function dropped(e: DragEvent) {
         <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">
           Undo import
         </button>
-        <template v-if="!report.applied && upload">
+        <button v-if="!isChecked && upload" class="act main" type="button" @click="run('check', 'all')">
+          Check again with {{ countShown(replacementList.length, 'replacement') }}
+        </button>
+        <template v-else-if="!report.applied && upload">
           <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
             Import {{ countShown(report.rows, 'row') }}
           </button>
@@ -308,6 +340,7 @@ function dropped(e: DragEvent) {
               <th>Column</th>
               <th>Value</th>
               <th>Problem</th>
+              <th v-if="upload && !report.applied">In all rows, read as</th>
             </tr>
           </thead>
           <tbody>
@@ -321,6 +354,24 @@ function dropped(e: DragEvent) {
               <td class="py-1.5 pr-3">{{ r.column || '—' }}</td>
               <td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td>
               <td class="py-1.5 pr-3">{{ r.message }}</td>
+              <td v-if="upload && !report.applied" class="w-52 py-1 pr-3">
+                <button
+                  v-if="isMendable(r) && mending !== keyOf(r) && !replacementOf(r)"
+                  type="button"
+                  class="plain"
+                  :aria-label="`Read “${r.value}” as something else`"
+                  @click="mending = keyOf(r)"
+                >
+                  Read as …
+                </button>
+                <ReplacementField
+                  v-else-if="isMendable(r)"
+                  :means="columnOf(r.column)!.means"
+                  :cell="r.value"
+                  :model-value="replacementOf(r)"
+                  @update:model-value="replaceAll(r.column, r.value.trim(), $event)"
+                />
+              </td>
             </tr>
           </tbody>
         </table>
@@ -355,6 +406,21 @@ function dropped(e: DragEvent) {
         </button>
       </div>
       <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
+      <template v-if="replacementList.length">
+        <h3 class="mt-3 font-semibold">Cells that are read as something else</h3>
+        <ul class="max-w-[760px]">
+          <li v-for="r in replacementList" :key="r.header + r.cell" class="inline-row ruled">
+            <span class="text-ink2">{{ r.header }}:</span> <span class="code">{{ r.cell }}</span>
+            <span class="text-ink2">is read as</span> <span class="code">{{ r.by }}</span>
+            <IconButton
+              class="ml-auto"
+              icon="remove"
+              :label="`Read “${r.cell}” as it stands`"
+              @click="replaceAll(r.header, r.cell, '')"
+            />
+          </li>
+        </ul>
+      </template>
     </section>
     <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
       <h2 class="text-ink">Column names that are recognised</h2>

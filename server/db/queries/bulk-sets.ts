@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import type { BulkChange } from '@core/bulk/shape'
-import { bulkFields } from '@core/bulk/target'
+import { bulkFields } from '@core/bulk/fields'
 import { isPerVariant } from '@core/catalogue/model'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/fact-shape'
@@ -31,8 +31,8 @@ export interface BulkSet {
   setup: StoredSetup
 }
 
-/** The column of a field that is changed: `field:status` stands in `status`; undefined for an attribute. */
-const columnOf = (b: BulkSet) => (isField(b) ? b.change.attribute.slice('field:'.length) : undefined)
+/** The column of a field that is changed; undefined for an attribute. */
+const columnOf = (b: BulkSet) => bulkFields[b.change.attribute]?.column
 
 /**
  * A change as one over sets; undefined where products have to be looked at one by one. `attribute` and `after` are
@@ -47,6 +47,7 @@ export function bulkSetOf(
   setup: StoredSetup,
 ): BulkSet | undefined {
   if (change.do !== 'set' && change.do !== 'clear') return undefined
+  if (change.attribute in bulkFields && bulkFields[change.attribute]!.column === undefined) return undefined
   if (attribute.translatable || attribute.perStorefront || attributeTypes[attribute.type].ruleKind === 'long')
     return undefined
   return {
@@ -283,7 +284,7 @@ export async function putSetBack(
 ): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
   const name = alike.path.startsWith('attribute:') ? alike.path.slice('attribute:'.length) : `field:${alike.path}`
   const target = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
-  if (!target) return undefined
+  if (!target || ('read' in target && target.column === undefined)) return undefined
   // An empty list of tags is none, as columns have it.
   const [after, then] = [alike.before, alike.after].map((v) => (Array.isArray(v) && v.length === 0 ? null : v))
   const b: BulkSet = {

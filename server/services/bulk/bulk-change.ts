@@ -1,14 +1,22 @@
 import type { BodyOf } from '@contracts/operations'
 import type { BulkReport } from '@contracts/bulk'
-import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
-import type { Attribute, Value } from '@core/attributes/attribute'
+import { checkedValue } from '@core/attributes/types/registry'
+import type { Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf } from '@core/bulk/change'
+import { bulkFields } from '@core/bulk/fields'
+import type { BulkChange } from '@core/bulk/shape'
 import { bulkTarget } from '@core/bulk/target'
 import { applyPatch, type Difference, type ProductPatch } from '@core/catalogue/patch'
 import type { Standing } from '@core/translation/state'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { bulkSetOf, lookAtSet, writeSet, type BulkSet, type BulkSetSeen } from '../../db/queries/bulk-sets'
-import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../../db/queries/families'
+import {
+  loadFamilies,
+  lockFamilies,
+  rootsOfSkus,
+  type StoredFamily,
+  type StoredProduct,
+} from '../../db/queries/families'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
@@ -59,6 +67,18 @@ function asked(
   }
 }
 
+/** Throws a 422 problem where a change names products that there are not. */
+async function checkNamedProducts({ attribute, value }: BulkChange): Promise<void> {
+  if (!bulkFields[attribute]?.namesProducts || !Array.isArray(value)) return
+  const skus = value as string[]
+  const known = await rootsOfSkus(database(), skus)
+  const unknown = skus.filter((sku) => !known.has(sku))
+  if (unknown.length > 0)
+    throw unprocessable('This change is not possible.', [
+      { path: 'change.value', message: `No product has the SKU ${unknown.slice(0, 5).join(', ')}.` },
+    ])
+}
+
 const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({
   title: bulkTitle(body.change, setup),
   found,
@@ -71,8 +91,10 @@ const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkRep
 })
 
 /** A value as a report shows it. */
-const shownIn = (attribute: Attribute) => (v: Value | null) =>
-  v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400)
+function shownIn(change: BulkChange, setup: StoredSetup) {
+  const target = bulkTarget(change, setup, null, change.value)!
+  return (v: Value | null) => (v === null ? '' : target.shown(v).slice(0, 400))
+}
 
 /** Looks at a family: counts what changes and what fails, and gives the patches. */
 function lookAt(
@@ -81,8 +103,7 @@ function lookAt(
   setup: StoredSetup,
   report: BulkReport,
 ): { product: StoredProduct; patch: ProductPatch }[] {
-  const { attribute } = bulkTarget(body.change, setup)!
-  const shown = shownIn(attribute)
+  const shown = shownIn(body.change, setup)
   const out: { product: StoredProduct; patch: ProductPatch }[] = []
   for (const member of membersOf(family, body.change, setup)) {
     report.looked++
@@ -104,7 +125,7 @@ function lookAt(
 
 /** What a change over sets does, as a report. */
 function reportOf(setup: StoredSetup, body: BulkBody, set: BulkSet, { sample, ...counts }: BulkSetSeen): BulkReport {
-  const shown = shownIn(set.attribute)
+  const shown = shownIn(body.change, setup)
   return {
     ...emptyReport(setup, body, 0),
     ...counts,
@@ -118,6 +139,7 @@ function reportOf(setup: StoredSetup, body: BulkBody, set: BulkSet, { sample, ..
 export async function previewBulkChange(body: BulkBody, now: number): Promise<BulkReport> {
   const setup = await loadSetup(database())
   const { rootIds, set } = asked(setup, body, now)
+  await checkNamedProducts(body.change)
   if (set) return reportOf(setup, body, set, await lookAtSet(database(), set, shownAtMost))
   const ids = await rootIds()
   const report = emptyReport(setup, body, ids.length)
@@ -132,6 +154,7 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
   const setup = await loadSetup(database())
   asked(setup, body, now)
   const { change } = body
+  await checkNamedProducts(change)
   if (change.language !== null && change.language !== setup.source) authorize(person, 'translate', change.language)
   return inTransaction((tx) =>
     enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }),

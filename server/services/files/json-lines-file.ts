@@ -155,7 +155,7 @@ async function* readJsonLines(
 ): AsyncGenerator<CsvRecord> {
   let headers = known
   if (!headers) {
-    const names = new Set<string>(['sku'])
+    const names = new Set<string>()
     for await (const { line, cells } of lines(file)) {
       for (const name of cells.keys()) names.add(name)
       if (names.size > mostColumns)
@@ -164,7 +164,8 @@ async function* readJsonLines(
           line,
         )
     }
-    headers = [...names]
+    // The SKU stands first, where the file has one by that name.
+    headers = [...names].sort((a, b) => Number(b === 'sku') - Number(a === 'sku'))
     keep(headers)
   }
   yield { line: 0, cells: headers }

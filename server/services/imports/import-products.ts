@@ -1,6 +1,6 @@
 import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import type { ImportReport } from '@contracts/imports'
-import { valueAt } from '@core/catalogue/model'
+import { typeOfCategory, valueAt } from '@core/catalogue/model'
 import { applyPatch, same, type Difference, type ProductPatch } from '@core/catalogue/patch'
 import type { Mapping } from '@core/imports/mapping'
 import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/row'
@@ -308,10 +308,14 @@ class ImportRun {
         problem('parent', draft.parent ?? '', 'bad-parent', wrong)
         continue
       }
-      if (!known && !draft.patch.fields.type && !parent && this.options.mapping?.type)
-        draft.patch.fields.type = this.options.mapping.type
+      if (!known && !draft.patch.fields.type && !parent) draft.patch.fields.type = this.usualType(draft)
       if (!known && !draft.patch.fields.type && !parent) {
-        problem('type', '', 'required', `“${draft.sku}” is new, so the row needs a product type.`)
+        problem(
+          'type',
+          '',
+          'required',
+          `“${draft.sku}” is new, so the row needs a product type, or a category that has one.`,
+        )
         continue
       }
       if (parent && draft.patch.fields.type && draft.patch.fields.type !== parent.product.type) {
@@ -470,6 +474,12 @@ class ImportRun {
     else if (before) family.variants = family.variants.map((v) => (v === before ? after : v))
     else family.variants.push(after)
     return family
+  }
+
+  /** The type of a new product whose row has none: that of the mapping, else the usual one of its category. */
+  private usualType({ patch }: Draft): string | undefined {
+    const category = patch.fields.category ?? null
+    return this.options.mapping?.type || typeOfCategory(this.setup, category) || undefined
   }
 
   private parentProblem(

@@ -1,0 +1,70 @@
+import { Decimal } from 'decimal.js'
+import type { Value } from '../attributes/attribute'
+import { ValueProblem } from '../attributes/types/shape'
+import type { Price, Setup } from '../catalogue/model'
+import { windowProblem } from '../moments/instant'
+import { formatMoney } from '../units/format'
+import { asMoney, isSameSpecial } from './fields'
+import type { BulkChange, BulkProblem, BulkSpecial } from './shape'
+
+const when = (at: string) => at.replace('T', ' ')
+
+/** A special price on one line: “Switzerland, trade, 2026-12-01 00:00 to 2026-12-24 23:59, from 10 pieces: CHF 44.50”. */
+export function specialShown(price: Price, setup: Setup): string {
+  const shop = setup.storefronts.get(price.storefront)
+  const group = price.group === null ? null : (setup.groups.get(price.group)?.name ?? price.group)
+  const window = [price.from && `from ${when(price.from)}`, price.to && `to ${when(price.to)}`]
+    .filter(Boolean)
+    .join(' ')
+  const pieces = price.quantity > 1 ? `from ${price.quantity} pieces` : null
+  const who = [shop?.name ?? price.storefront, group, window || null, pieces].filter(Boolean).join(', ')
+  return `${who}: ${shop ? formatMoney(price.amount, shop.currency, 'en-GB') : price.amount}`
+}
+
+/** What is wrong with a special price that is to be added to many. */
+export function specialProblems({ special, storefront }: BulkChange, setup: Setup): BulkProblem[] {
+  if (!special) return [{ path: 'special', message: 'Say which special price to add.' }]
+  const out: BulkProblem[] = []
+  if (storefront === null) out.push({ path: 'storefront', message: 'Say in which storefront.' })
+  if (special.group !== null && !setup.groups.has(special.group))
+    out.push({ path: 'special.group', message: `There is no customer group “${special.group}”.` })
+  const wrong = windowProblem(special)
+  if (wrong !== undefined) out.push({ path: 'special.to', message: wrong })
+  if ((special.amount === undefined) === (special.percentOff === undefined))
+    out.push({ path: 'special.amount', message: 'Enter a price, or by how many percent the base price is lowered.' })
+  return out
+}
+
+/**
+ * The special prices with one more, which takes the place of one for the same customers at the same time. Throws a
+ * ValueProblem where it is a share of a base price that there is not.
+ */
+export function withSpecial(
+  now: Value | null,
+  { storefront, ...special }: BulkSpecial & { storefront: string },
+  basePrice: (storefront: string) => number | null,
+  setup: Setup,
+): Value {
+  const { amount, percentOff, ...rest } = special
+  const price: Price = { ...rest, storefront, special: true, amount: amount ?? lowered() }
+  const others = ((now as unknown as Price[] | null) ?? []).filter((p) => !isSameSpecial(p, price))
+  return [...others, price] as unknown as Value
+
+  function lowered() {
+    const base = basePrice(storefront)
+    if (base === null)
+      throw new ValueProblem(
+        'no-base-price',
+        `It has no base price in ${setup.storefronts.get(storefront)!.name} to be lowered.`,
+      )
+    return asMoney(new Decimal(base).times(100 - percentOff!).div(100), storefront, setup)
+  }
+}
+
+/** The special prices without those of a storefront; of all where none is named. */
+export function withoutSpecials(now: Value | null, storefront: string | null): Value | null {
+  const left = ((now as unknown as Price[] | null) ?? []).filter(
+    (p) => storefront !== null && p.storefront !== storefront,
+  )
+  return left.length > 0 ? (left as unknown as Value) : null
+}
