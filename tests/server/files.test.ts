@@ -172,6 +172,50 @@ describe('files with columns of other names', () => {
     })
     expect(next.suggested.map((s) => s.means)).toEqual(['carried@remarks', 'sku', '', 'name@/en-GB'])
   })
+  it('are read in the supplier’s words, which a mapping keeps', async () => {
+    const rows = ['SR-1;tarpaulin;Sacks', 'SR-2;Tarpaulin ;Sacks', 'SR-3;canvas;bags'].join('\n')
+    const at = file(`sku;Stoff;category\n${rows}\n`, 'words.csv')
+    const mapping = (values: Record<string, string>, category: Record<string, string> = {}) => ({
+      columns: [
+        { header: 'sku', means: 'sku', unit: '' },
+        { header: 'Stoff', means: 'material', unit: '', values },
+        { header: 'category', means: 'category', unit: '', values: category },
+      ],
+      type: 'bag',
+    })
+    const refused = await bring(at, { mapping: mapping({}) })
+    expect(refused.rejected.map((r) => [r.column, r.value])).toContainEqual(['Stoff', 'tarpaulin'])
+    const words = mapping({ tarpaulin: 'canvas', Tarpaulin: 'canvas' }, { Sacks: 'bags' })
+    expect(await bring(at, { mapping: words })).toMatchObject({ created: 3, rejected: [] })
+    const { document } = await getProduct('SR-2')
+    expect([document.category, document.values.find((v) => v.attribute === 'material')?.value]).toEqual([
+      'bags',
+      'canvas',
+    ])
+    const { id } = await save(maren, { kind: 'mapping', name: 'In their words', shared: false, content: words })
+    const next = await lookAtUpload(maren, 'u', file('sku;Stoff\nSR-9;tarpaulin\n', 'w.csv'), {
+      name: 'w.csv',
+      mapping: id,
+    })
+    expect(next.suggested[1]).toMatchObject({ means: 'material', values: { tarpaulin: 'canvas' } })
+  })
+  it('in JSON Lines have the SKU under any name', async () => {
+    const at = file('{"Item No":"JL-1","name":"Wren"}\n{"Item No":"JL-2","name":"Robin"}\n', 'names.jsonl')
+    const { suggested } = await lookAtUpload(maren, 'u', at, { name: 'names.jsonl' })
+    expect(suggested.map((s) => [s.header, s.means])).toEqual([
+      ['Item No', 'sku'],
+      ['name', 'name'],
+    ])
+    const columns = suggested.map(({ header, means, unit }) => ({ header, means, unit }))
+    expect(await bring(at, { mapping: { columns, type: 'bag' } })).toMatchObject({ created: 2, rejected: [] })
+    expect((await bring(at)).rejected.map((r) => r.code)).toContain('no-sku')
+  })
+  it('take the type of a new product from its category, where the row has none', async () => {
+    const at = file('sku,category,name\nTY-1,panniers,Wren\nTY-2,,Robin\n', 'types.csv')
+    const report = await bring(at, { take: 'good' })
+    expect((await getProduct('TY-1')).document.type).toBe('bag')
+    expect(report.rejected.map((r) => [r.row, r.code])).toEqual([[3, 'required']])
+  })
 })
 
 describe('an import that is put back', () => {
