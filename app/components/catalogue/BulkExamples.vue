@@ -19,19 +19,19 @@ defineProps<{
       tabindex="0"
       aria-label="Cannot be changed"
     >
-      <table class="w-full">
-        <thead class="sticky-head">
+      <table class="listing sized-by-cells">
+        <thead>
           <tr>
-            <th class="px-3 py-1.5">SKU</th>
+            <th>SKU</th>
             <th>Now</th>
             <th>Reason</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="f in report.failures" :key="f.sku" class="ruled">
-            <td class="code text-cell">{{ f.sku }}</td>
-            <td class="max-w-[300px] truncate py-1.5 pr-3 text-ink2">{{ f.before || 'nothing' }}</td>
-            <td class="py-1.5 pr-3 text-madder">{{ f.message }}</td>
+          <tr v-for="f in report.failures" :key="f.sku">
+            <td class="code">{{ f.sku }}</td>
+            <td class="max-w-[300px] truncate text-ink2">{{ f.before || 'nothing' }}</td>
+            <td class="text-madder">{{ f.message }}</td>
           </tr>
         </tbody>
       </table>
@@ -42,26 +42,26 @@ defineProps<{
       tabindex="0"
       aria-label="Before and after"
     >
-      <table class="w-full table-fixed">
+      <table class="listing">
         <colgroup>
           <col class="w-[150px]" />
           <col />
           <col />
         </colgroup>
-        <thead class="sticky-head">
+        <thead>
           <tr>
-            <th class="px-3 py-1.5">SKU</th>
+            <th>SKU</th>
             <th>{{ made ? 'Before' : 'Now' }}</th>
             <th>{{ made ? 'Now' : 'Then' }}</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="c in report.sample" :key="c.sku" class="ruled">
-            <td class="code text-cell">
+          <tr v-for="c in report.sample" :key="c.sku">
+            <td class="code">
               <NuxtLink class="hover:underline" :to="`/catalogue/${segment(c.sku)}`">{{ c.sku }}</NuxtLink>
             </td>
-            <td class="break-words py-1.5 pr-3 text-ink2">{{ c.before || 'nothing' }}</td>
-            <td class="text-cell">{{ c.after || 'nothing' }}</td>
+            <td class="break-words text-ink2">{{ c.before || 'nothing' }}</td>
+            <td>{{ c.after || 'nothing' }}</td>
           </tr>
         </tbody>
       </table>

@@ -333,10 +333,10 @@ function dropped(e: DragEvent) {
         tabindex="0"
         aria-label="Problems"
       >
-        <table class="w-full">
-          <thead class="sticky-head">
+        <table class="listing sized-by-cells">
+          <thead>
             <tr>
-              <th class="px-3 py-1.5">Lines</th>
+              <th>Lines</th>
               <th>Column</th>
               <th>Value</th>
               <th>Problem</th>
@@ -344,17 +344,17 @@ function dropped(e: DragEvent) {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i" class="ruled">
-              <td class="code text-cell">
+            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i">
+              <td class="code">
                 {{ r.rows.slice(0, 4).join(', ')
                 }}<span v-if="r.rows.length > 4" class="block text-ink2"
                   >and {{ numberShown(r.rows.length - 4) }} more</span
                 >
               </td>
-              <td class="py-1.5 pr-3">{{ r.column || '—' }}</td>
-              <td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td>
-              <td class="py-1.5 pr-3">{{ r.message }}</td>
-              <td v-if="upload && !report.applied" class="w-52 py-1 pr-3">
+              <td>{{ r.column || '—' }}</td>
+              <td class="code max-w-[220px] break-words">{{ r.value }}</td>
+              <td>{{ r.message }}</td>
+              <td v-if="upload && !report.applied" class="w-52 py-1">
                 <button
                   v-if="isMendable(r) && mending !== keyOf(r) && !replacementOf(r)"
                   type="button"
