@@ -69,7 +69,7 @@ useKeys('Coverage', [
         >In <SelectField v-model="only" :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
       /></label>
       <label class="text-ink2"
-        >Count
+        >Include
         <SelectField v-model="counted" :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
       /></label>
       <button class="act main" type="submit" :disabled="busy">

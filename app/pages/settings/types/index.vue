@@ -50,7 +50,7 @@ useKeys('Product types', [
             </td>
             <td class="pr-6 text-right">{{ t.attributes }}</td>
             <td class="pr-6 text-right">{{ t.required }}</td>
-            <td class="pr-5 text-ink2">{{ missing(t).join(' ') }}</td>
+            <td class="pr-5 text-ink2">{{ missing(t).map(languageName).join(', ') }}</td>
           </tr>
         </tbody>
       </table>
