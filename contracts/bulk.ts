@@ -71,4 +71,6 @@ export interface UndoReport {
   /** Values that were changed again since, and stay. */
   kept: { sku: string; path: string }[]
   keptCount: number
+  /** The step that undoing made; undoing that does again what was undone. Null where nothing was left to undo. */
+  step: number | null
 }

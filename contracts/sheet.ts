@@ -19,10 +19,16 @@ export const sheetBody = Joi.object({
     .default('parents')
     .description('Rows: parents and single products, variants, or both.'),
   columns: Joi.array().items(column).max(60).required(),
+  sort: Joi.object({ column: column.required(), descending: Joi.boolean().default(false) }).description(
+    'The column that rows are in the order of, those without a value last; in SKU order without it.',
+  ),
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(200).default(100),
 })
 export type SheetBody = Infer<typeof sheetBody>
+
+/** The column that rows are in the order of. */
+export type SheetSort = NonNullable<SheetBody['sort']>
 
 /** A row of the sheet. */
 export interface SheetRow {

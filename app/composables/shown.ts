@@ -19,12 +19,15 @@ export function valueShown(v: unknown): string {
   return plainShown(String(v))
 }
 
-/** An inline value by its name, in brackets that no text has: ‹Volume›. */
-function inlineWords(address: string): string {
+/** The name of an inline value: Volume. */
+export function inlineLabel(address: string): string {
   const setup = useSetupStore()
   const code = address.replace(/^(attribute|storefront|step|live):/, '')
-  return `‹${setup.label(setup.attributes.get(code)?.labels, code.replaceAll('-', ' '))}›`
+  return setup.label(setup.attributes.get(code)?.labels, code.replaceAll('-', ' '))
 }
+
+/** An inline value by its name, in brackets that no text has: ‹Volume›. */
+const inlineWords = (address: string) => `‹${inlineLabel(address)}›`
 
 /** Rich text on one line: inline values by their names, no markup. */
 export function plainShown(html: string): string {

@@ -13,18 +13,20 @@ export function tellWithUndo(text: string, step: number, after?: () => unknown) 
   toast.success(text, { duration: offered, action: { label: 'Undo', onClick: () => void undo() } })
 }
 
-/** Undoes a step and says what came of it. */
-export async function undoStep(step: number): Promise<void> {
+/** Undoes a step and says what came of it. Returns the step that this made, or null where nothing was undone. */
+export async function undoStep(step: number): Promise<number | null> {
   try {
     const job = await useJobsStore().end((await call('undoStep', { params: { id: step } })).id)
     if (job.state !== 'done') {
       tell(howItEnded(job))
-      return
+      return null
     }
-    const { keptCount } = job.result as UndoReport
+    const { keptCount, step: made } = job.result as UndoReport
     tell(keptCount > 0 ? `Undone; ${numberShown(keptCount)} changed again since stay` : 'Undone')
     useProofFocus().refresh()
+    return made
   } catch (e) {
     tellProblem(e)
+    return null
   }
 }

@@ -29,6 +29,8 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     { deep: true, flush: 'sync' },
   )
   const steps = ref<{ step: number; cells: number }[]>([])
+  /** What was undone, and can be done again until something else is written. */
+  const undone = ref<{ step: number; cells: number }[]>([])
   const asked = computed(() => ({ ...lens.body, language: lens.language }))
 
   /** Keeps what could not be written where it was to stand. */
@@ -51,7 +53,10 @@ export function useSheetWrites(written: () => Promise<unknown>) {
         const report = await call('writeCells', {
           body: { lens: asked.value, decimalSign: decimalSignIn(numberLanguage()), cells: some },
         })
-        if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
+        if (report.step !== null) {
+          steps.value.push({ step: report.step, cells: report.written })
+          undone.value = []
+        }
         count += report.written
         failed += report.refused.length
         done = i + some.length
@@ -76,20 +81,28 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     pending.value = new Set()
   }
   const undoing = ref(false)
-  /** Puts the last step of this sheet back. */
-  async function undo() {
-    const last = steps.value.pop()
-    if (!last || undoing.value) return
+  /** Takes back the last of some steps, and adds the step that this is to others. */
+  async function takeBack(from: typeof steps, to: typeof steps) {
+    if (undoing.value) return
+    const last = from.value.pop()
+    if (!last) return
     undoing.value = true
-    await undoStep(last.step)
+    const step = await undoStep(last.step)
+    if (step !== null) to.value.push({ step, cells: last.cells })
     undoing.value = false
     await written()
   }
+  /** Undoes the last step of this sheet. */
+  const undo = () => takeBack(steps, undone)
+  /** Does again what was undone last. */
+  const redo = () => takeBack(undone, steps)
   return {
     write,
     setAside,
     undo,
+    redo,
     steps,
+    undone,
     undoing,
     version,
     refusedCount: computed(() => refused.value.size),

@@ -47,7 +47,7 @@ const words: Record<string, string> = {
 
 <template>
   <div class="page">
-    <LibraryHead />
+    <PartsHead stage="library" />
     <div class="toolbar"><h1>Import and export</h1></div>
     <div class="page-body padded" tabindex="0" aria-label="Import and export">
       <div class="grid max-w-[860px] gap-6">

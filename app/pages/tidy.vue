@@ -87,7 +87,7 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
 
 <template>
   <div class="page">
-    <LibraryHead />
+    <PartsHead stage="library" />
     <div class="toolbar">
       <h1>Clean-up</h1>
       <span class="text-ink2">Duplicate texts, unused pieces, and find and replace.</span>

@@ -1,3 +1,4 @@
+import { attributeTypes } from '../attributes/types/registry'
 import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 import { parseHeader, parseScope, type PlainField } from '../imports/columns'
@@ -38,6 +39,28 @@ export const fieldLabels: Record<SheetField, string> = {
   relations: 'Relations',
   range: 'Range',
   'special-prices': 'Special prices',
+}
+
+/** The fields that rows can be sorted by. */
+export const sortableFields: readonly SheetField[] = [
+  'parent',
+  'type',
+  'category',
+  'brand',
+  'status',
+  'kind',
+  'gtin',
+  'stock',
+  'minimum',
+  'available-from',
+]
+
+/** Whether rows can be in the order of a column: numbers, measures, money, dates, choices and short texts have one. */
+export function isSortable(column: SheetColumn): boolean {
+  if (column.kind === 'field') return sortableFields.includes(column.field)
+  if (column.kind !== 'attribute') return column.kind === 'price'
+  const { hasUnit, options, ruleKind, editor } = attributeTypes[column.attribute.type]
+  return hasUnit === true || options === 'one' || ruleKind === 'number' || ['line', 'date', 'yes-no'].includes(editor)
 }
 
 /** Columns that a product has by what it is, and nobody writes in a cell. */

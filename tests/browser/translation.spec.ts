@@ -44,7 +44,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   await page.keyboard.type('Trägt höchstens ')
   await expect(helps(page, 'Findings and comments')).toContainText('The placeholder “load-limit” is missing.')
   await page.keyboard.press('Alt+i')
-  await expect(editor(page).locator('[data-placeholder]')).toHaveText('load-limit')
+  await expect(editor(page).locator('[data-placeholder]')).toHaveText('Load limit')
   await expect(helps(page, 'Findings and comments')).toContainText('No findings.')
   await page.keyboard.press('Control+Enter')
   // A term of the glossary by key, and one that must not stand for it.

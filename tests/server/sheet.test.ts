@@ -1,5 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { CellBody } from '@contracts/sheet'
+import { fieldLabels, isSortable, parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
+import { testSetup } from '../world'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
@@ -228,4 +230,44 @@ it('keeps views under names, shared or not', async () => {
   expect((await problemOf(removeSaved(luc, id))).status).toBe(404)
   await removeSaved(maren, id)
   expect((await listSaved(maren, 'view')).items).toEqual([])
+})
+
+describe('the order of the sheet', () => {
+  const skus = async (more: Parameters<typeof rows>[0]) => (await rows(more)).items.map((r) => r.sku)
+  const untouched = { field: 'sku', is: 'one-of', value: ['B-100', 'B-101', 'B-102', 'B-110', 'G-1'] }
+  const by = (column: string, descending = false) => ({ sort: { column, descending }, filter: untouched })
+
+  it('follows measures by what they measure, up and down, those without one last', async () => {
+    expect(await skus(by('weight'))).toEqual(['B-100', 'B-101', 'B-102', 'B-110', 'G-1'])
+    expect(await skus(by('weight', true))).toEqual(['B-110', 'B-102', 'B-101', 'B-100', 'G-1'])
+    expect(await skus({ ...by('weight', true), offset: 1, limit: 2 })).toEqual(['B-102', 'B-101'])
+  })
+  it('follows prices, of variants without one that of their parent', async () => {
+    const gloves = { field: 'type', is: 'equals', value: 'glove' }
+    const sorted = { ...by('price@uk', true), filter: gloves, members: 'both' as const }
+    expect(await skus(sorted)).toEqual(['G-1-M', 'G-1', 'G-1-S'])
+  })
+  it('follows fields, and texts in the language of the lens', async () => {
+    expect((await skus(by('type', true)))[0]).toBe('G-1')
+    expect(await skus(by('name'))).toEqual(['B-100', 'B-101', 'B-102', 'B-110', 'G-1'])
+    expect(await skus(by('name', true))).toEqual(['G-1', 'B-110', 'B-102', 'B-101', 'B-100'])
+  })
+  it('counts beyond the end as before it', async () => {
+    expect(await rows({ ...by('weight'), offset: 9999 })).toMatchObject({ count: 5, items: [] })
+  })
+  it('is refused by a column that has none, or that there is not', async () => {
+    expect(await problemOf(rows(by('description')))).toMatchObject({ errors: [{ path: 'sort.column' }] })
+    expect(await problemOf(rows(by('nothing')))).toMatchObject({ errors: [{ path: 'sort.column' }] })
+  })
+  it('is there for the columns that say so, and for no other', async () => {
+    const ids = [...Object.keys(fieldLabels), 'price@uk', ...testSetup().attributes.keys()]
+    for (const id of ids) {
+      const column = parseSheetColumn(id, testSetup()) as SheetColumn
+      const answer = await rows(by(id)).then(
+        () => true,
+        () => false,
+      )
+      expect([id, answer]).toEqual([id, isSortable(column)])
+    }
+  })
 })

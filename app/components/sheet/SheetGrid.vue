@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import type { CellBody, SheetRow } from '@contracts/sheet'
-import type { CellWrite, SheetCell } from '@core/sheet/cells'
+import type { CellBody, SheetRow, SheetSort } from '@contracts/sheet'
+import type { CellWrite } from '@core/sheet/cells'
 import { readBlock, writeBlock } from '@core/sheet/block'
 import { isWritable, type SheetColumn } from '@core/sheet/columns'
 import { directionOf } from '@core/language/chain'
-import { columnLabel, columnWidth, isNumeric } from './columnWords'
+import { columnLabel, isNumeric, languageOf, languageOfCell } from './columnWords'
+import { useColumnWidths } from './useColumnWidths'
+import { useSheetOrder } from './useSheetOrder'
+import { useSheetRows, type Row } from './useSheetRows'
 
 const props = defineProps<{
   columns: SheetColumn[]
@@ -13,6 +16,8 @@ const props = defineProps<{
   members: 'parents' | 'variants' | 'both'
   readonly: boolean
 }>()
+/** The order of the rows, where it is not that of their SKUs. */
+const sort = defineModel<SheetSort | null>('sort', { required: true })
 const emit = defineEmits<{
   current: [SheetRow | undefined]
   selected: [{ rows: number; skus: () => Promise<string[]> }]
@@ -22,24 +27,8 @@ const emit = defineEmits<{
 const lens = useLensStore()
 const setup = useSetupStore()
 
-const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
-/**
- * A row with its cells by their columns: while other columns are being fetched, the old cells stand where they belong.
- */
-type Row = SheetRow & { at: Record<string, SheetCell> }
-async function page(offset: number, limit: number, signal: AbortSignal): Promise<{ count: number; items: Row[] }> {
-  const columns = props.columns.map((c) => c.id)
-  const data = await call('sheet', {
-    body: { filter: props.filter, lens: lensBody.value, members: props.members, columns, offset, limit },
-    signal,
-  })
-  return {
-    count: data.count,
-    items: data.items.map((r) => ({ ...r, at: Object.fromEntries(columns.map((id, i) => [id, r.cells[i]!])) })),
-  }
-}
-const cellAt = (row: Row | undefined, column: number): SheetCell | undefined => row?.at[props.columns[column]?.id ?? '']
-const list = usePages<Row>(page, () => [props.filter, lensBody.value, props.members, props.columns.map((c) => c.id)])
+const { list, cellAt } = useSheetRows(() => ({ ...props, sort: sort.value }))
+const sortBy = useSheetOrder(sort)
 watch(
   () => list.count.value,
   (n) => emit('count', n),
@@ -63,9 +52,7 @@ watch(visible, (v) => {
 })
 const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 4)
 const headWidth = 290
-const widths = computed(() => props.columns.map(columnWidth))
-const lefts = computed(() => widths.value.reduce<number[]>((all, w) => [...all, all.at(-1)! + w], [headWidth]))
-const template = computed(() => `${headWidth}px ${widths.value.map((w) => `${w}px`).join(' ')}`)
+const { widths, lefts, template, resize } = useColumnWidths(() => props.columns, headWidth)
 
 const range = useCellRange(
   () => list.count.value ?? 0,
@@ -84,12 +71,11 @@ const writes = reactive(
 
 // What is found anew is read from its top.
 watch(
-  () => JSON.stringify(props.filter),
+  () => JSON.stringify([props.filter, sort.value]),
   () => range.go(0, at.column),
 )
 /** The cell that is open, what was typed to open it, and what stood there then: only that is written over. */
 const editing = ref<{ row: number; column: number; typed: string; base: unknown }>()
-const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
 function show(row: number, column: number) {
   virtual.value.scrollToIndex(row)
   const box = scroller.value
@@ -257,6 +243,7 @@ function key(e: KeyboardEvent) {
   else if (e.key === 'Delete' || e.key === 'Backspace') void clear()
   else if (e.ctrlKey && e.key === 'd') void fillDown()
   else if (e.ctrlKey && e.key === 'z') void writes.undo()
+  else if (e.ctrlKey && (e.key === 'y' || e.key === 'Z')) void writes.redo()
   else if (e.ctrlKey && e.key === 'a') {
     range.go(0, 0)
     range.go(last, props.columns.length - 1, true)
@@ -307,8 +294,11 @@ const reason = computed(() =>
     ? (writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '')
     : '',
 )
+const currentColumn = () => props.columns[at.column]
 defineExpose({
   writes,
+  sortHere: () => sortBy(currentColumn()),
+  widen: (by: number) => resize(currentColumn(), widths.value[at.column]! + by),
   reason,
   focus: () => scroller.value?.focus(),
   renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0),
@@ -320,8 +310,6 @@ function markOf(row: number): string {
   const current = row === at.row ? at.column : ''
   return `${block}|${current}`
 }
-const rightLanguage = (cell: SheetCell, c: SheetColumn) =>
-  c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
 const id = useId()
 </script>
 
@@ -347,28 +335,16 @@ const id = useId()
       :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }"
     >
       <span role="columnheader" class="rowhead sticky left-0 z-10 bg-sheet" aria-colindex="1">Product</span>
-      <span
+      <ColumnHead
         v-for="(c, i) in columns"
         :key="c.id"
-        role="columnheader"
-        class="truncate"
-        :class="[
-          { 'text-right': isNumeric(c) },
-          c.kind === 'attribute' && c.edition
-            ? `thread-${c.edition.storefront}`
-            : c.kind === 'price'
-              ? `thread-${c.storefront}`
-              : '',
-        ]"
+        :column="c"
+        :order="sort?.column === c.id ? (sort.descending ? 'descending' : 'ascending') : undefined"
+        :width="widths[i]!"
         :aria-colindex="i + 2"
-        :title="c.id"
-        >{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup)
-        }}<template v-if="c.kind === 'attribute' && c.edition">
-          <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template
-        ><template v-else-if="c.kind === 'price'">
-          <span class="dot ml-1" /> <span class="font-normal">{{ c.storefront }}</span></template
-        ></span
-      >
+        @sort="sortBy(c)"
+        @resize="resize(c, $event)"
+      />
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">
       {{ list.problem.value.sentence }}
@@ -465,8 +441,8 @@ const id = useId()
                 }}<span class="sr-only">, rejected: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template
               ><span
                 v-else-if="cellAt(r, i)"
-                :lang="rightLanguage(cellAt(r, i)!, c)"
-                :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined"
+                :lang="languageOfCell(cellAt(r, i)!, c)"
+                :dir="languageOfCell(cellAt(r, i)!, c) ? directionOf(languageOfCell(cellAt(r, i)!, c)!) : undefined"
                 >{{ cellAt(r, i)!.shown }}</span
               ></span
             ></template
@@ -485,7 +461,7 @@ const id = useId()
         }"
         :column="columns[editing.column]!"
         :cell="cellAt(list.row(editing.row), editing.column)!"
-        :language="languageOf(columns[editing.column]!)"
+        :language="languageOf(lens.language, columns[editing.column]!)"
         :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`"
         :typed="editing.typed"
         :refused="writes.refusedAt(list.row(editing.row)!.sku, columns[editing.column]!.id)"

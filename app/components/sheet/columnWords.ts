@@ -1,4 +1,5 @@
 import { attributeTypes } from '@core/attributes/types/registry'
+import type { SheetCell } from '@core/sheet/cells'
 import { fieldLabels, type SheetColumn } from '@core/sheet/columns'
 import { editors } from '../catalogue/editors'
 
@@ -18,7 +19,7 @@ export function columnLabel(
 
 /** How wide a column is, in pixels: what it holds says so. */
 export function columnWidth(column: SheetColumn): number {
-  if (column.kind === 'price') return 92
+  if (column.kind === 'price') return 132
   if (column.kind === 'carried') return 120
   if (column.kind === 'field')
     return {
@@ -47,3 +48,11 @@ export const isNumeric = (column: SheetColumn) =>
   column.kind === 'price' ||
   (column.kind === 'field' && (column.field === 'stock' || column.field === 'minimum')) ||
   (column.kind === 'attribute' && attributeTypes[column.attribute.type].numberIn !== undefined)
+
+/** The language that a column is written in: that of its edition, else the lens's. */
+export const languageOf = (lensLanguage: string, column: SheetColumn) =>
+  column.kind === 'attribute' && column.edition ? column.edition.language : lensLanguage
+
+/** The language of what stands in a cell, where it is in one. */
+export const languageOfCell = (cell: SheetCell, column: SheetColumn) =>
+  column.kind === 'attribute' && column.attribute.translatable && cell.language ? cell.language : undefined

@@ -6,7 +6,8 @@ import { placeholderName } from '@core/translation/checks/placeholders'
 /** What a placeholder reads as on the desk: an inline value by its name, formatting by where it begins and ends. */
 export function chipWords(part: Exclude<CodedPart, string>, placeholders: readonly Placeholder[]): string {
   const p = placeholders.find((x) => x.n === part.n)
-  const name = p ? placeholderName(p) : 'unknown'
+  const address = p?.attributes.value
+  const name = address ? inlineLabel(address) : p ? placeholderName(p) : 'unknown'
   return part.is === 'alone' ? name : part.is === 'open' ? `${name} ▸` : `◂ ${name}`
 }
 

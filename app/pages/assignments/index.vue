@@ -147,10 +147,10 @@ useKeys('Assignments', [
 
 <template>
   <div class="page">
-    <AssignmentsHead
+    <PartsHead stage="assignments"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
         >New assignment <span class="key">n</span></NuxtLink
-      ></AssignmentsHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Assignments</h1>

@@ -36,10 +36,10 @@ useKeys('Campaigns', [
 
 <template>
   <div class="page">
-    <AssignmentsHead
+    <PartsHead stage="assignments"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
         >New campaign <span class="key">n</span></NuxtLink
-      ></AssignmentsHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Campaigns</h1>

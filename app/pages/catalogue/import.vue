@@ -359,10 +359,9 @@ function dropped(e: DragEvent) {
                   v-if="isMendable(r) && mending !== keyOf(r) && !replacementOf(r)"
                   type="button"
                   class="plain"
-                  :aria-label="`Read “${r.value}” as something else`"
                   @click="mending = keyOf(r)"
                 >
-                  Read as …
+                  Read<span class="sr-only"> “{{ r.value }}”</span> as …
                 </button>
                 <ReplacementField
                   v-else-if="isMendable(r)"

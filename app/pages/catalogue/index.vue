@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SavedBody } from '@contracts/saved'
-import type { SheetRow } from '@contracts/sheet'
+import type { SheetRow, SheetSort } from '@contracts/sheet'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
 import { columnLabel } from '~/components/sheet/columnWords'
@@ -20,7 +20,7 @@ const memberWords: Record<Members, string> = {
   both: 'products and variants',
 }
 /** What the sheet shows, as it was left last; `price@` is the lens's storefront. */
-const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string }>(
+const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string; sort?: SheetSort | null }>(
   'inkloom:sheet',
   { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' },
   { mergeDefaults: true },
@@ -59,14 +59,22 @@ const content = () => ({
   columns: shown.value.columns,
   members: shown.value.members,
   beside: shown.value.beside,
+  sort: shown.value.sort ?? null,
   filter: { ...filter },
 })
 function takeView(saved: SavedBody['content']) {
   const view = saved as ReturnType<typeof content>
-  shown.value = { columns: view.columns, members: view.members, beside: view.beside }
+  const { columns: ids, members, beside, sort } = view
+  shown.value = { columns: ids, members, beside, sort }
   Object.assign(filter, view.filter)
 }
 
+const sort = computed({
+  get: () => shown.value.sort ?? null,
+  set: (by) => {
+    shown.value = { ...shown.value, sort: by }
+  },
+})
 const building = ref(Boolean(filter.where))
 const rule = computed<BuilderGroup>({
   get: () => toBuilder(asGroup(where.value), setup.forCore),
@@ -150,7 +158,10 @@ useKeys('Catalogue', [
   { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' },
   { keys: 'Ctrl+D', does: 'Fill down from the first selected row' },
   { keys: 'Delete', does: 'Clear the selected cells' },
-  { keys: 'Ctrl+Z', does: 'Undo the last change' },
+  { keys: 'Ctrl+Z', does: 'Undo the last change; Ctrl+Y does it again' },
+  { keys: 'o', does: 'Sort by the column of the cell: up, down, by SKU', run: () => grid.value?.sortHere() },
+  { keys: '>', does: 'Widen the column', run: () => grid.value?.widen(24) },
+  { keys: '<', does: 'Narrow the column', run: () => grid.value?.widen(-24) },
   {
     keys: 'k',
     does: 'Choose columns',
@@ -273,6 +284,7 @@ onMounted(() => grid.value?.focus())
     </div>
     <SheetGrid
       ref="grid"
+      v-model:sort="sort"
       class="border-t border-hair2"
       :columns="columns"
       :filter="condition"

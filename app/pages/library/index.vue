@@ -39,10 +39,10 @@ useKeys('Library', [
 
 <template>
   <div class="page">
-    <LibraryHead
+    <PartsHead stage="library"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
         >New piece <span class="key">n</span></NuxtLink
-      ></LibraryHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Pieces</h1>

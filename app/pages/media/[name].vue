@@ -75,7 +75,7 @@ useKeys('Picture', [
 
 <template>
   <div class="page">
-    <LibraryHead />
+    <PartsHead stage="library" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>

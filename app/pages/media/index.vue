@@ -110,7 +110,7 @@ const also = [
     @dragleave.self="over = false"
     @drop.prevent="drop"
   >
-    <LibraryHead
+    <PartsHead stage="library"
       ><FileField
         v-if="session.mayEdit"
         ref="chooser"
@@ -119,7 +119,7 @@ const also = [
         multiple
         @choose="uploads.add($event)"
         >Upload <span class="key">n</span></FileField
-      ></LibraryHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Pictures and files</h1>

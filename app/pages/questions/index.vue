@@ -14,12 +14,12 @@ useKeys('Question sets', [
 
 <template>
   <div class="page">
-    <LibraryHead
+    <PartsHead stage="library"
       ><NuxtLink v-if="session.mayEdit" class="act" :to="{ path: '/library/new', query: { kind: 'question' } }"
         >New question</NuxtLink
       ><NuxtLink v-if="session.mayEdit" class="act" to="/questions/new"
         >New set <span class="key">n</span></NuxtLink
-      ></LibraryHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Question sets</h1>

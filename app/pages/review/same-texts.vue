@@ -26,7 +26,7 @@ useKeys('Duplicate texts', [
 <template>
   <div class="page">
     <h1 class="sr-only">Duplicate texts</h1>
-    <ReviewHead />
+    <PartsHead stage="review" />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
       <label class="text-ink2"
         >Compare<SelectField

@@ -157,7 +157,7 @@ function leaveEditor() {
 <template>
   <div class="page">
     <h1 class="sr-only">Suggestions</h1>
-    <ReviewHead />
+    <PartsHead stage="review" />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
       <SelectField
         :model-value="state"

@@ -19,10 +19,10 @@ useKeys('Named rules', [
 
 <template>
   <div class="page">
-    <AssignmentsHead
+    <PartsHead stage="assignments"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/rules/new"
         >New rule <span class="key">n</span></NuxtLink
-      ></AssignmentsHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Named rules</h1>

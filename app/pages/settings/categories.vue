@@ -211,10 +211,10 @@ function leaveNew() {
 
 <template>
   <div class="page">
-    <SettingsHead
+    <PartsHead stage="settings"
       ><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">
         Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button
-      ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></SettingsHead
+      ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></PartsHead
     >
     <div class="toolbar">
       <h1>Categories</h1>

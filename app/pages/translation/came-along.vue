@@ -57,7 +57,7 @@ useKeys('Carried over', [
 
 <template>
   <div class="page">
-    <TranslationHead />
+    <PartsHead stage="translation" />
     <div class="toolbar">
       <h1>Carried over</h1>
       <span class="text-ink2"

@@ -97,7 +97,7 @@ useKeys('Translation', [
 
 <template>
   <div class="page">
-    <TranslationHead />
+    <PartsHead stage="translation" />
     <div class="toolbar">
       <h1>Translation</h1>
       <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"

@@ -65,7 +65,7 @@ function edit(pair: ListedPair) {
 
 <template>
   <div class="page">
-    <TranslationHead />
+    <PartsHead stage="translation" />
     <div class="toolbar">
       <h1>Memory</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status"

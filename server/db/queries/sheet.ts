@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/fact-shape'
 import type { Db } from '../connect'
@@ -8,13 +8,16 @@ import type { StoredSetup } from './setup'
 /** Which members of the families that are found have a row: parents and single products, their variants, or both. */
 export type SheetMembers = 'parents' | 'variants' | 'both'
 
-/** A stretch of the sheet's rows in SKU order: the products with their families' roots, and how many rows there are. */
+/**
+ * A stretch of the sheet's rows: the products with their families' roots, and how many rows there are. They are in SKU
+ * order, or in that of a key over a product `m` and its root `root`, those without it last.
+ */
 export async function findRows(
   db: Db,
   setup: StoredSetup,
   node: RuleNode | null,
   lens: FactLens,
-  o: { members: SheetMembers; offset: number; limit: number },
+  o: { members: SheetMembers; offset: number; limit: number; sort?: { key: SQL; descending: boolean } },
 ): Promise<{ count: number; rows: { id: number; root: number }[] }> {
   const met = node === null ? sql`true` : ruleToSql(node, lens, setup)
   const wanted = { parents: sql`m.parent_id is null`, variants: sql`m.parent_id is not null`, both: sql`true` }[
@@ -29,11 +32,30 @@ export async function findRows(
           ? sql`select m.id, m.root_id as root, m.sku from product m where ${wanted}`
           : sql`select m.id, m.root_id as root, m.sku from product m join product r on r.id = m.root_id where ${wanted} and ${met}`
     })`
+  if (o.sort) return sortedRows(db, found, o, o.sort)
   const { rows } = await db.execute<{ count: number; rows: [number, number][] | null }>(sql`
     with ${found} select (select count(*)::int from found) as count,
       (select json_agg(json_build_array(s.id, s.root) order by s.sku)
       from (select * from found order by sku limit ${o.limit} offset ${o.offset}) s) as rows`)
   return { count: rows[0]!.count, rows: (rows[0]!.rows ?? []).map(([id, root]) => ({ id, root })) }
+}
+
+/** The same, in the order of a key. */
+async function sortedRows(
+  db: Db,
+  found: SQL,
+  { offset, limit }: { offset: number; limit: number },
+  { key, descending }: { key: SQL; descending: boolean },
+): Promise<{ count: number; rows: { id: number; root: number }[] }> {
+  const direction = descending ? sql`desc` : sql`asc`
+  const { rows } = await db.execute<{ id: number; root: number; count: number }>(sql`
+    with ${found}, keyed as (select f.id, f.root, f.sku, ${key} as key
+      from found f join product m on m.id = f.id join product root on root.id = f.root)
+    select id, root, (select count(*)::int from found) as count
+    from keyed order by key ${direction} nulls last, sku limit ${limit} offset ${offset}`)
+  if (rows.length > 0) return { count: rows[0]!.count, rows: rows.map(({ id, root }) => ({ id, root })) }
+  const { rows: counted } = await db.execute<{ count: number }>(sql`with ${found} select count(*)::int from found`)
+  return { count: counted[0]!.count, rows: [] }
 }
 
 /**

@@ -27,6 +27,7 @@ import {
 } from '../../db/queries/families'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { fillOfFound, findRows } from '../../db/queries/sheet'
+import { sortKey } from '../../db/queries/sheet-order'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
 import { may } from '../people/permission'
 import type { Person } from '@contracts/people'
@@ -42,6 +43,15 @@ function columnsOf(ids: readonly string[], setup: StoredSetup): SheetColumn[] {
   return columns as SheetColumn[]
 }
 
+/** The order that is asked for. Throws a 422 problem where there is no such column, or it has no order. */
+function sortOf({ column, descending }: NonNullable<SheetBody['sort']>, lens: SheetLens, setup: StoredSetup) {
+  const parsed = parseSheetColumn(column, setup)
+  const key = typeof parsed === 'string' ? undefined : sortKey(setup, parsed, lens)
+  if (key) return { key, descending }
+  const message = typeof parsed === 'string' ? parsed : `Rows cannot be sorted by “${column}”.`
+  throw unprocessable('Rows cannot be sorted like this.', [{ path: 'sort.column', message }])
+}
+
 /** Readers by edition, each made once. */
 function readers(setup: StoredSetup, lens: SheetLens): (column: SheetColumn) => Reader {
   const known = new Map<string, Reader>()
@@ -53,14 +63,16 @@ function readers(setup: StoredSetup, lens: SheetLens): (column: SheetColumn) => 
   }
 }
 
-/** A stretch of the sheet: rows in SKU order, cells column by column. */
+/** A stretch of the sheet: rows in SKU order or in that of a column, cells column by column. */
 export async function sheetRows(body: SheetBody, now: number): Promise<SheetPage> {
   const db = database()
   const setup = await loadSetup(db)
   const columns = columnsOf(body.columns, setup)
   const readerOf = readers(setup, body.lens)
   const main = editionOrProblem(setup, body.lens.storefront, body.lens.language)
-  const { count, rows } = await findRows(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now), body)
+  const sort = body.sort && sortOf(body.sort, body.lens, setup)
+  const lens = lensOf(setup, body.lens, now)
+  const { count, rows } = await findRows(db, setup, filterOf(setup, body.filter), lens, { ...body, sort })
   const families = await loadFamilies(db, setup, [...new Set(rows.map((r) => r.root))])
   const items = rows.flatMap(({ id, root }): SheetRow[] => {
     const family = families.get(root)

@@ -54,9 +54,16 @@ export async function undoStep(
     const setup = await loadSetup(tx.db)
     const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
     const total = await countOfStep(tx.db, stepId)
-    const report: UndoReport = { title: `Undo: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
+    const report: UndoReport = {
+      title: `Undo: ${old!.title}`,
+      products: 0,
+      removed: 0,
+      kept: [],
+      keptCount: 0,
+      step: null,
+    }
     let made: number | undefined
-    const step = async () => (made ??= await beginStep(tx, report.title, personId, now))
+    const step = async () => (report.step = made ??= await beginStep(tx, report.title, personId, now))
     let done = 0
     // What was changed alike in many products is taken back alike, by the database.
     const whole: number[] = []

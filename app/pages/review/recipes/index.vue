@@ -27,10 +27,10 @@ useKeys('Recipes', [
 <template>
   <div class="page">
     <h1 class="sr-only">Recipes</h1>
-    <ReviewHead
+    <PartsHead stage="review"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
         >New recipe <span class="key">n</span></NuxtLink
-      ></ReviewHead
+      ></PartsHead
     >
     <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">
       A recipe is a chain of steps that drafts texts from the facts of a product. Drafts go live only after somebody has

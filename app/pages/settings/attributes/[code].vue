@@ -52,7 +52,7 @@ useKeys('Attribute', [
 
 <template>
   <div class="page">
-    <SettingsHead />
+    <PartsHead stage="settings" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>

@@ -29,10 +29,10 @@ useKeys('Attributes', [
 
 <template>
   <div class="page">
-    <SettingsHead
+    <PartsHead stage="settings"
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/attributes/new"
         >New attribute <span class="key">n</span></NuxtLink
-      ></SettingsHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Attributes</h1>

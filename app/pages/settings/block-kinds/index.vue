@@ -14,10 +14,10 @@ useKeys('Block types', [
 
 <template>
   <div class="page">
-    <SettingsHead
+    <PartsHead stage="settings"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/block-kinds/new"
         >New block type <span class="key">n</span></NuxtLink
-      ></SettingsHead
+      ></PartsHead
     >
     <div class="toolbar">
       <h1>Block types</h1>

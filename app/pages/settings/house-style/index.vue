@@ -26,10 +26,10 @@ useKeys('House style', [
 
 <template>
   <div class="page">
-    <SettingsHead
+    <PartsHead stage="settings"
       ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
         >New rule set <span class="key">n</span></NuxtLink
-      ></SettingsHead
+      ></PartsHead
     >
     <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
       <h1>House style</h1>

@@ -4,7 +4,7 @@ const setup = useSetupStore()
 
 <template>
   <div class="page">
-    <SettingsHead />
+    <PartsHead stage="settings" />
     <div class="toolbar">
       <h1>Storefronts</h1>
       <span class="text-ink2">{{ setup.storefronts.length }}</span>

@@ -117,7 +117,7 @@ function moveGroup(from: number, by: 1 | -1) {
 
 <template>
   <div class="page">
-    <SettingsHead />
+    <PartsHead stage="settings" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>

@@ -17,10 +17,10 @@ useKeys('Product types', [
 
 <template>
   <div class="page">
-    <SettingsHead
+    <PartsHead stage="settings"
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
         >New product type <span class="key">n</span></NuxtLink
-      ></SettingsHead
+      ></PartsHead
     >
     <h1 class="px-5 pb-2.5 pt-2">Product types</h1>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>

@@ -54,7 +54,7 @@ useKeys('Glossary', [
 
 <template>
   <div class="page">
-    <TranslationHead />
+    <PartsHead stage="translation" />
     <div class="toolbar">
       <h1>Glossary</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>

@@ -1,3 +1,0 @@
-<template>
-  <PartsHead stage="assignments"><slot /></PartsHead>
-</template>

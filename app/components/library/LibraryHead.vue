@@ -1,3 +1,0 @@
-<template>
-  <PartsHead stage="library"><slot /></PartsHead>
-</template>

@@ -1,3 +1,0 @@
-<template>
-  <PartsHead stage="review"><slot /></PartsHead>
-</template>

@@ -1,3 +1,0 @@
-<template>
-  <PartsHead stage="settings"><slot /></PartsHead>
-</template>

@@ -1,3 +1,0 @@
-<template>
-  <PartsHead stage="translation"><slot /></PartsHead>
-</template>
