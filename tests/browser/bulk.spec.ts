@@ -154,3 +154,18 @@ test('a relation is added to many by picking its product', async ({ page }) => {
   await expect(result.getByRole('status').first()).toContainText(/\d+ of \d+ would change/)
   await expect(result.getByRole('table')).toContainText('KZ-0316')
 })
+
+test('selected products with variants are found too', async ({ page }) => {
+  await enter(page, '/catalogue?type=helmet')
+  const grid = page.getByRole('grid')
+  await expect(grid.getByRole('row').nth(2)).toContainText('+')
+  await grid.focus()
+  await page.keyboard.press('Shift+ArrowDown')
+  await expect(page.getByText('2 selected')).toBeVisible()
+  await page.getByRole('button', { name: 'Bulk edit' }).click()
+  await choose(page.getByLabel('Field', { exact: true }), 'Stock')
+  await page.getByLabel('New value of Stock').fill('3')
+  await expect(page.getByText(/: 2 found/)).toBeVisible()
+  await choose(page.getByLabel('Which products'), 'variants')
+  await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(/of \d+ would/)
+})

@@ -8,6 +8,7 @@ import { directionOf } from '@core/language/chain'
 import { columnLabel, isNumeric, languageOf, languageOfCell } from './columnWords'
 import { useColumnWidths } from './useColumnWidths'
 import { useSheetOrder } from './useSheetOrder'
+import { selectedRows, type SelectedRows } from './selectedRows'
 import { useSheetRows, type Row } from './useSheetRows'
 
 const props = defineProps<{
@@ -20,7 +21,7 @@ const props = defineProps<{
 const sort = defineModel<SheetSort | null>('sort', { required: true })
 const emit = defineEmits<{
   current: [SheetRow | undefined]
-  selected: [{ rows: number; skus: () => Promise<string[]> }]
+  selected: [SelectedRows]
   open: [string]
   count: [number | undefined]
 }>()
@@ -62,9 +63,7 @@ const { at } = range
 const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
 const rowsSelected = () => list.stretch(range.block.value.top, range.block.value.bottom)
-watch(range.height, (n) => emit('selected', { rows: n, skus: async () => (await rowsSelected()).map((r) => r.sku) }), {
-  immediate: true,
-})
+watch(range.height, (rows) => emit('selected', selectedRows(rows, rowsSelected)), { immediate: true })
 const writes = reactive(
   useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)),
 )

@@ -104,8 +104,15 @@ const send = () =>
     replacements.value = Object.fromEntries(data.suggested.flatMap((c) => (c.values ? [[c.header, c.values]] : [])))
     isChecked.value = true
     const known = mappings.data.value?.items.find((m) => m.id === kept.value)
-    if (known) type.value = (known.content as { type?: string }).type ?? ''
+    if (known) takeType((known.content as { type?: string }).type ?? '')
   })
+/** The type that a mapping has: its columns are looked at with it already. */
+let typeOfMapping: string | undefined
+function takeType(code: string) {
+  if (type.value === code) return
+  typeOfMapping = code
+  type.value = code
+}
 /** Whether what would replace values waits to review. */
 const careful = ref(false)
 const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
@@ -139,7 +146,10 @@ async function choose(chosen: File | undefined | null) {
   if (upload.value && !missesSku.value && columns.value.every((c) => c.because === 'name')) await run('check', 'all')
 }
 /** With another mapping or type, the columns are looked at anew. */
-watch([kept, type], ([k], [was]) => {
+watch([kept, type], ([k, t], [was]) => {
+  const isTaken = k === was && t === typeOfMapping
+  typeOfMapping = undefined
+  if (isTaken) return
   if (file.value && !report.value?.applied && (k !== was || !columns.value.some((c) => c.because === ''))) void send()
 })
 watch(

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SavedBody } from '@contracts/saved'
 import type { SheetRow, SheetSort } from '@contracts/sheet'
+import type { SelectedRows } from '~/components/sheet/selectedRows'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
 import { columnLabel } from '~/components/sheet/columnWords'
@@ -90,7 +91,7 @@ watch(current, (r) => {
 onBeforeUnmount(() => {
   focus.value = null
 })
-const selected = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
+const selected = shallowRef<SelectedRows>()
 const open = (sku: string | undefined) => {
   if (sku) void navigateTo(`/catalogue/${segment(sku)}`)
 }
@@ -107,7 +108,10 @@ async function withMany(path: string) {
         detail: 'Up to 300 selected rows can be used. For more, filter the list and select a single row.',
       }),
     )
-  return navigateTo({ path, query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
+  return navigateTo({
+    path,
+    query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skusForRules() }) },
+  })
 }
 /** More than one row is selected: what acts on the selection is offered. */
 const chosenMany = computed(() => (selected.value?.rows ?? 0) > 1)
