@@ -32,10 +32,10 @@ export async function listSaved(person: Person, kind: SavedKind): Promise<{ item
 export async function save(person: Person, body: SavedBody): Promise<{ id: number }> {
   const [row] = await database()
     .insert(t.kept)
-    .values({ ...body, personId: person.id })
+    .values({ ...body, content: { ...body.content }, personId: person.id })
     .onConflictDoUpdate({
       target: [t.kept.kind, t.kept.personId, t.kept.name],
-      set: { content: body.content, shared: body.shared },
+      set: { content: { ...body.content }, shared: body.shared },
     })
     .returning({ id: t.kept.id })
   return row!
