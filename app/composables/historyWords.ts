@@ -1,9 +1,9 @@
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
+import { relationWords } from '@core/catalogue/relation-words'
 import type { Condition } from '@core/rules/condition'
 import { sentenceOf } from '@core/rules/sentence'
 import { fieldLabels, type SheetField } from '@core/sheet/columns'
 import { formatMoney } from '@core/units/format'
-import { relationWords } from '~/components/product/relationWords'
 
 /** What parts of records are called, by the path of a difference; those of products are called as in the sheet. */
 const partWords: Record<string, string> = {

@@ -6,22 +6,22 @@ import {
   productStatuses,
   relationKinds,
   type Family,
-  type Price,
   type Product,
   type RelationKind,
   type Setup,
   type ValuePlace,
 } from '../catalogue/model'
-import { same, type ProductPatch } from '../catalogue/patch'
-import { Decimal } from 'decimal.js'
-import { currencyDigits } from '../units/format'
+import type { ProductPatch } from '../catalogue/patch'
+import { relationWords } from '../catalogue/relation-words'
+import { asMoney } from './money'
 import { soldIn, withSoldIn } from './sold-in'
+import { specialShown, specialsIn } from './specials'
 import type { BulkName } from './shape'
 
 /** What a bulk change needs to know of a field of the product, which is no attribute. */
 export interface BulkField {
   label: string
-  /** How its values are entered, checked and shown. */
+  /** How its values are entered, checked and shown, where the field does not say otherwise. */
   attribute(setup: Setup, product: Product | null, given: unknown): Attribute
   /** The kinds of change that it takes, where that does not follow from its type. */
   kinds?: readonly BulkName[]
@@ -31,10 +31,14 @@ export interface BulkField {
   namesProducts?: true
   /** Whether it is each variant's own, where a product has variants. */
   ofVariants?: true
+  /** Whether its values come from the kind of change, which checked them, and not from what somebody entered. */
+  isMade?: true
   /** The column that holds it, where the database can write it for many alike. */
   column?: string
   /** Throws a ValueProblem where a product cannot have a value that is right by itself. */
   check?(value: Value | null, product: Product, family: Family): void
+  /** A value on one line. */
+  shown?(value: Value, setup: Setup): string
   /** A number as the field holds it. */
   rounded?(n: number, place: ValuePlace, setup: Setup): number
   read(product: Product, place: ValuePlace, setup: Setup): Value | null
@@ -83,20 +87,15 @@ const wholeNumber = (code: string, name: 'stock' | 'minimum', label: string, lea
   patch: (v) => fieldPatch({ [name]: v as number | null }),
 })
 
-const relationLabels: Record<RelationKind, string> = {
-  'goes-with': 'Goes with',
-  replaces: 'Replaces',
-  'spare-part': 'Spare parts',
-}
 /** The products that one has a relation of a kind to. */
 const relationField = (kind: RelationKind): BulkField => ({
-  label: relationLabels[kind],
+  label: relationWords[kind],
   namesProducts: true,
   // Any product will do: those that are there, and those that are given.
   attribute: (s, product, given) => {
     const there = product?.relations.filter((r) => r.kind === kind).map((r) => r.sku) ?? []
     const options = unnamed(new Set([...there, ...textsIn(given)]))
-    return pseudo(`field:${kind}`, relationLabels[kind], 'choices', s.source, { options })
+    return pseudo(`field:${kind}`, relationWords[kind], 'choices', s.source, { options })
   },
   check(value, product) {
     if ((value as string[] | null)?.includes(product.sku))
@@ -224,29 +223,21 @@ export const bulkFields: Record<string, BulkField> = {
   'field:specials': {
     label: 'Special prices',
     kinds: ['add-special', 'remove-specials'],
+    isMade: true,
     attribute: (s) => pseudo('field:specials', 'Special prices', 'table', s.source, { perStorefront: true }),
     read(p) {
       const specials = p.prices.filter((x) => x.special)
       return specials.length > 0 ? (specials as unknown as Value) : null
     },
-    patch: (v) => ({ fields: {}, values: [], basePrices: [], specials: (v as Price[] | null) ?? [] }),
+    shown: (v, s) =>
+      specialsIn(v)
+        .map((p) => specialShown(p, s))
+        .join('; '),
+    patch: (v) => ({ fields: {}, values: [], basePrices: [], specials: specialsIn(v) }),
   },
-  'field:goes-with': relationField('goes-with'),
-  'field:replaces': relationField('replaces'),
-  'field:spare-part': relationField('spare-part'),
+  ...Object.fromEntries(relationKinds.map((kind) => [`field:${kind}`, relationField(kind)])),
 }
 
 function categoryOptions(setup: Setup): Option[] {
   return [...setup.categories.values()].map((c) => ({ code: c.code, labels: c.names }))
 }
-
-/** An amount rounded to what money of a storefront has, halves upwards. */
-export const asMoney = (amount: Decimal.Value, storefront: string, setup: Setup) =>
-  new Decimal(amount).toDecimalPlaces(currencyDigits(setup.storefronts.get(storefront)!.currency)).toNumber()
-
-/** Whether two special prices are for the same customers at the same time and from the same number of pieces on. */
-export const isSameSpecial = (a: Omit<Price, 'amount'>, b: Omit<Price, 'amount'>) =>
-  same([a.storefront, a.group, a.from, a.to, a.quantity], [b.storefront, b.group, b.from, b.to, b.quantity])
-
-/** Every kind of relation has its field. */
-export const relationFields = relationKinds.map((kind) => `field:${kind}`)

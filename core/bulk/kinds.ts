@@ -10,7 +10,7 @@ import { convert, type Measure } from '../units/canonical'
 import { findUnit } from '../units/registry'
 import type { BulkChange, BulkKind, BulkName, BulkProblem, MakeContext } from './shape'
 import { letterCases, withCase } from './letters'
-import { specialProblems, specialShown, withoutSpecials, withSpecial } from './specials'
+import { specialOfShown, specialProblems, specialShown, withoutSpecials, withSpecial } from './specials'
 
 /** Inline values as a shopper of the language reads them. Throws ValueProblem where the product has no such value. */
 const fillFrom =
@@ -226,10 +226,12 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
       withSpecial(now, { ...change.special!, storefront: change.storefront! }, basePrice, setup),
     title(_label, { special, storefront }, _shown, setup) {
       const { amount, percentOff, ...rest } = special!
-      const shown = specialShown({ ...rest, storefront: storefront!, special: true, amount: amount ?? 0 }, setup)
-      return amount === undefined
-        ? `Added a special price: ${shown.replace(/: [^:]*$/, '')}: ${percentOff!} % off`
-        : `Added a special price: ${shown}`
+      const of = { ...rest, storefront: storefront! }
+      const shown =
+        amount === undefined
+          ? `${specialOfShown(of, setup)}: ${percentOff!} % off`
+          : specialShown({ ...of, amount }, setup)
+      return `Added a special price: ${shown}`
     },
   },
   'remove-specials': {

@@ -2,23 +2,40 @@ import { Decimal } from 'decimal.js'
 import type { Value } from '../attributes/attribute'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Price, Setup } from '../catalogue/model'
+import { same } from '../catalogue/patch'
 import { windowProblem } from '../moments/instant'
 import { formatMoney } from '../units/format'
-import { asMoney, isSameSpecial } from './fields'
+import { asMoney } from './money'
 import type { BulkChange, BulkProblem, BulkSpecial } from './shape'
+
+/** What a special price is of: all but its amount. */
+type SpecialOf = Omit<Price, 'amount' | 'special'>
 
 const when = (at: string) => at.replace('T', ' ')
 
-/** A special price on one line: “Switzerland, trade, 2026-12-01 00:00 to 2026-12-24 23:59, from 10 pieces: CHF 44.50”. */
-export function specialShown(price: Price, setup: Setup): string {
+/** The special prices that a value of the field holds. */
+export const specialsIn = (value: Value | null) => (value as unknown as Price[] | null) ?? []
+
+/** Whether two special prices are for the same customers at the same time and from the same number of pieces on. */
+const isSameSpecial = (a: SpecialOf, b: SpecialOf) =>
+  same([a.storefront, a.group, a.from, a.to, a.quantity], [b.storefront, b.group, b.from, b.to, b.quantity])
+
+/** Where, for whom and when a special price holds: “Switzerland, trade, from 2026-12-01 00:00, from 10 pieces”. */
+export function specialOfShown(price: SpecialOf, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const group = price.group === null ? null : (setup.groups.get(price.group)?.name ?? price.group)
   const window = [price.from && `from ${when(price.from)}`, price.to && `to ${when(price.to)}`]
     .filter(Boolean)
     .join(' ')
   const pieces = price.quantity > 1 ? `from ${price.quantity} pieces` : null
-  const who = [shop?.name ?? price.storefront, group, window || null, pieces].filter(Boolean).join(', ')
-  return `${who}: ${shop ? formatMoney(price.amount, shop.currency, 'en-GB') : price.amount}`
+  return [shop?.name ?? price.storefront, group, window || null, pieces].filter(Boolean).join(', ')
+}
+
+/** A special price on one line: “Switzerland, trade, from 10 pieces: CHF 44.50”. */
+export function specialShown(price: SpecialOf & Pick<Price, 'amount'>, setup: Setup): string {
+  const shop = setup.storefronts.get(price.storefront)
+  const amount = shop ? formatMoney(price.amount, shop.currency, 'en-GB') : price.amount
+  return `${specialOfShown(price, setup)}: ${amount}`
 }
 
 /** What is wrong with a special price that is to be added to many. */
@@ -47,7 +64,7 @@ export function withSpecial(
 ): Value {
   const { amount, percentOff, ...rest } = special
   const price: Price = { ...rest, storefront, special: true, amount: amount ?? lowered() }
-  const others = ((now as unknown as Price[] | null) ?? []).filter((p) => !isSameSpecial(p, price))
+  const others = specialsIn(now).filter((p) => !isSameSpecial(p, price))
   return [...others, price] as unknown as Value
 
   function lowered() {
@@ -63,8 +80,6 @@ export function withSpecial(
 
 /** The special prices without those of a storefront; of all where none is named. */
 export function withoutSpecials(now: Value | null, storefront: string | null): Value | null {
-  const left = ((now as unknown as Price[] | null) ?? []).filter(
-    (p) => storefront !== null && p.storefront !== storefront,
-  )
+  const left = specialsIn(now).filter((p) => storefront !== null && p.storefront !== storefront)
   return left.length > 0 ? (left as unknown as Value) : null
 }

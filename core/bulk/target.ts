@@ -1,9 +1,8 @@
 import type { Attribute, Value } from '../attributes/attribute'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
-import { valueAt, type Family, type Price, type Product, type Setup, type ValuePlace } from '../catalogue/model'
+import { valueAt, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
 import { bulkFields } from './fields'
-import { specialShown } from './specials'
 import type { BulkName } from './shape'
 
 /** What a bulk change is made to: an attribute at a scope, or a field of the product. */
@@ -37,19 +36,16 @@ export function bulkTarget(
   const field = bulkFields[place.attribute]
   if (field) {
     const attribute = field.attribute(setup, product, given)
-    const isSpecials = place.attribute === 'field:specials'
     return {
       attribute,
       kinds: field.kinds,
       checked(value, of, family) {
-        const stored = isSpecials ? (value as Value | null) : checkedValue(value, attribute)
+        const stored = field.isMade ? (value as Value | null) : checkedValue(value, attribute)
         field.check?.(stored, of, family)
         return stored
       },
       rounded: (n) => field.rounded?.(n, place, setup) ?? exact(n),
-      shown: isSpecials
-        ? (v) => (v as unknown as Price[]).map((p) => specialShown(p, setup)).join('; ')
-        : typeShown(attribute),
+      shown: (v) => field.shown?.(v, setup) ?? typeShown(attribute)(v),
       read: (p) => field.read(p, place, setup),
       patch: (v, p) => field.patch(v, place, p, setup),
     }

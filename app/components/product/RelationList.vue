@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { relationKinds, type Relation, type RelationKind } from '@core/catalogue/model'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
-import { relationWords } from './relationWords'
+import { relationWords } from '@core/catalogue/relation-words'
 
 /** What a product has to do with others, and facts of other systems that travel with it. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()

@@ -1,4 +1,4 @@
-import type { RelationKind } from '@core/catalogue/model'
+import type { RelationKind } from './model'
 
 /** What a relation to another product is called, from the product that has it. */
 export const relationWords: Record<RelationKind, string> = {
