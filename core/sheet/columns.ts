@@ -42,7 +42,7 @@ export const fieldLabels: Record<SheetField, string> = {
 }
 
 /** The fields that rows can be sorted by. */
-export const sortableFields: readonly SheetField[] = [
+export const sortableFields = [
   'parent',
   'type',
   'category',
@@ -53,11 +53,12 @@ export const sortableFields: readonly SheetField[] = [
   'stock',
   'minimum',
   'available-from',
-]
+] as const satisfies readonly SheetField[]
+export type SortableField = (typeof sortableFields)[number]
 
 /** Whether rows can be in the order of a column: numbers, measures, money, dates, choices and short texts have one. */
 export function isSortable(column: SheetColumn): boolean {
-  if (column.kind === 'field') return sortableFields.includes(column.field)
+  if (column.kind === 'field') return (sortableFields as readonly SheetField[]).includes(column.field)
   if (column.kind !== 'attribute') return column.kind === 'price'
   const { hasUnit, options, ruleKind, editor } = attributeTypes[column.attribute.type]
   return hasUnit === true || options === 'one' || ruleKind === 'number' || ['line', 'date', 'yes-no'].includes(editor)

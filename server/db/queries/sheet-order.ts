@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Attribute } from '@core/attributes/attribute'
-import type { ColumnEdition, SheetColumn, SheetField } from '@core/sheet/columns'
+import { isSortable, type ColumnEdition, type SheetColumn, type SortableField } from '@core/sheet/columns'
 import { units } from '@core/units/registry'
 import type { StoredSetup } from './setup'
 
@@ -9,7 +9,7 @@ import type { StoredSetup } from './setup'
  * The fields that rows can be sorted by, as they stand of a product `m` and its root `root`: a variant without its own
  * has its parent's.
  */
-const fieldKeys: Partial<Record<SheetField, SQL>> = {
+const fieldKeys: Record<SortableField, SQL> = {
   parent: sql`root.sku`,
   type: sql`root.type`,
   category: sql`coalesce(m.category, root.category)`,
@@ -31,16 +31,14 @@ function canonicalMeasure(attribute: Attribute, v: SQL): SQL {
   return sql`case ${v} ->> 'unit' ${sql.join(cases, sql` `)} end`
 }
 
-/** What values of an attribute are sorted by; undefined where they have no order that people would look for. */
-function valueKey(attribute: Attribute, v: SQL): SQL | undefined {
+/** What values of an attribute whose column is sortable are sorted by: all but numbers and choices as texts. */
+function valueKey(attribute: Attribute, v: SQL): SQL {
   const entry = attributeTypes[attribute.type]
   if (entry.hasUnit) return canonicalMeasure(attribute, v)
   if (entry.options === 'one')
     return sql`array_position(${sql.param(attribute.options.map((o) => o.code))}::text[], ${v} #>> '{}')`
   if (entry.ruleKind === 'number') return sql`(${v} #>> '{}')::numeric`
-  if (entry.editor === 'line' || entry.editor === 'date' || entry.editor === 'yes-no')
-    return sql`lower(${v} #>> '{}') collate "und-x-icu"`
-  return undefined
+  return sql`lower(${v} #>> '{}') collate "und-x-icu"`
 }
 
 /** The value of an attribute that a product has in an edition: its own before its parent's, the storefront's before all. */
@@ -56,12 +54,12 @@ function ownValue(setup: StoredSetup, attribute: Attribute, { storefront, langua
  * What rows are sorted by in a column, over a product `m` and its root `root`; undefined where the column has no order.
  */
 export function sortKey(setup: StoredSetup, column: SheetColumn, lens: ColumnEdition): SQL | undefined {
-  if (column.kind === 'field') return fieldKeys[column.field]
+  if (!isSortable(column) || column.kind === 'carried') return undefined
+  if (column.kind === 'field') return fieldKeys[column.field as SortableField]
   if (column.kind === 'price') {
     const amount = (of: SQL) => sql`(select p.amount from price p where p.product_id = ${of} and not p.special
       and p.storefront_id = ${setup.storefrontIds.get(column.storefront)!} limit 1)`
     return sql`coalesce(${amount(sql`m.id`)}, ${amount(sql`m.root_id`)})`
   }
-  if (column.kind === 'carried') return undefined
   return valueKey(column.attribute, ownValue(setup, column.attribute, column.edition ?? lens))
 }
