@@ -1,4 +1,4 @@
-import type { AnyOf } from './schema'
+import type { AnyOf, Infer } from './schema'
 
 /** Something that is wrong with a body: where, as `values[2].storefront`, and what, in a sentence. */
 export interface FieldError {
@@ -7,7 +7,7 @@ export interface FieldError {
 }
 
 /** One thing that a schema found: the rule that was broken, by its name and with its limits. */
-export interface SchemaDetail {
+interface SchemaDetail {
   path: (string | number)[]
   type: string
   /** The schema's own words. */
@@ -54,15 +54,22 @@ function sentenceOf({ type, message, context = {} }: SchemaDetail): string {
 }
 
 /** What a schema finds wrong; within `inside`, where the body was a part of another. */
-export function schemaErrors(error: { details: SchemaDetail[] }, inside = ''): FieldError[] {
+function schemaErrors(error: { details: SchemaDetail[] }, inside = ''): FieldError[] {
   return error.details.map((detail) => ({
     path: (inside + detail.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('')).replace(/^\./, ''),
     message: sentenceOf(detail),
   }))
 }
 
-/** What a schema finds wrong with a body, as the server will; nothing where it lets it through. */
-export function errorsOf(schema: AnyOf, body: unknown): FieldError[] {
-  const { error } = schema.validate(body, { abortEarly: false, convert: false })
-  return error ? schemaErrors(error) : []
+/**
+ * What was sent as a schema lets it through, and everything that is wrong with it. Nothing is converted unless it is
+ * asked for, as for a query, which holds only texts. Within `inside`, where it is a part of a body.
+ */
+export function validate<S extends AnyOf>(
+  schema: S,
+  sent: unknown,
+  { inside = '', convert = false }: { inside?: string; convert?: boolean } = {},
+): { value: Infer<S>; errors: FieldError[] } {
+  const { value, error } = schema.validate(sent, { abortEarly: false, convert })
+  return { value: value as Infer<S>, errors: error ? schemaErrors(error, inside) : [] }
 }

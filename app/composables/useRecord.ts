@@ -1,5 +1,5 @@
 import { codeOfName } from '@core/text/code'
-import { errorsOf } from '@contracts/validation'
+import { validate } from '@contracts/validation'
 import { provideFormErrors } from '~/components/kit/formField'
 import { recordContracts, type RecordKindName, type RecordOf } from '@contracts/operations/records'
 
@@ -105,7 +105,8 @@ export function useRecord<K extends RecordKindName>(
     if (draft.value === undefined || busy.value) return undefined
     const isNew = code() === null
     const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
-    errors.value = errorsOf(recordContracts[kind].schema, isNew ? { ...record, code: fallbackCode(kind) } : record)
+    const toSend = isNew ? { ...record, code: fallbackCode(kind) } : record
+    errors.value = validate(recordContracts[kind].schema, toSend).errors
     if (errors.value.length > 0) {
       tellProblem(
         new ApiProblem({ title: 'Not valid', status: 422, detail: 'Nothing has been saved.', errors: errors.value }),

@@ -27,7 +27,7 @@ import { namesTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../services/problem'
-import { schemaErrors, type SchemaDetail } from '@contracts/validation'
+import { validate } from '@contracts/validation'
 import { takenBy } from './accept'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
@@ -69,10 +69,7 @@ export function answering(operation: Operation, handler: (call: Call) => Promise
       const { person, asking } = asked
       if (operation.action !== null) authorize(person, operation.action)
       const query = operation.query
-        ? validated(
-            operation.query.validate(getQuery(event), { abortEarly: false, convert: true }),
-            'The query is not valid.',
-          )
+        ? validated('query', validate(operation.query, getQuery(event), { convert: true }))
         : {}
       const body = operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined
       const result = await handler({
@@ -233,10 +230,9 @@ function crossSiteCheck(event: H3Event, token: string) {
     )
 }
 
-function validated<T>({ value, error }: { value: T; error?: { details: SchemaDetail[] } }, title: string): T {
-  if (error) {
-    throw unprocessable(`${title} Nothing has been changed.`, schemaErrors(error))
-  }
+/** What was sent, where it is valid. Throws a 422 problem that names what was not. */
+function validated<T>(what: string, { value, errors }: ReturnType<typeof validate> & { value: T }): T {
+  if (errors.length > 0) throw unprocessable(`The ${what} is not valid. Nothing has been changed.`, errors)
   return value
 }
 
@@ -292,8 +288,5 @@ async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> 
   if (unstorable.length > 0) throw unprocessable('The request body is not valid. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.
   if (operation.record !== undefined) return body
-  return validated(
-    operation.body!.validate(body, { abortEarly: false, convert: false }),
-    'The request body is not valid.',
-  )
+  return validated('request body', validate(operation.body!, body))
 }

@@ -9,7 +9,7 @@ import { inTransaction } from '../db/connect'
 import { enqueue } from '../services/work/jobs'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../services/problem'
-import { schemaErrors } from '@contracts/validation'
+import { validate } from '@contracts/validation'
 import { settings } from '../settings'
 import { accepted } from './accepted'
 import { readJson, streamToFile } from './body'
@@ -56,8 +56,8 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) return null
   const body = (await readJson(event)) as { mapping?: unknown } | undefined
   if (!body?.mapping) return null
-  const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
-  if (error) throw unprocessable('The mapping is not valid.', schemaErrors(error, 'mapping'))
+  const { value, errors } = validate(mappingBody, body.mapping, { inside: 'mapping' })
+  if (errors.length > 0) throw unprocessable('The mapping is not valid.', errors)
   return value
 }
 

@@ -19,7 +19,7 @@ import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
-import { schemaErrors } from '@contracts/validation'
+import { validate } from '@contracts/validation'
 import { attributeProblems, attributes } from '../records/attributes'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { types } from '../records/types'
@@ -38,10 +38,11 @@ async function understood(db: Db, code: string, body: ReworkBody): Promise<Rewor
   const setup = await loadSetup(db)
   const before = setup.attributes.get(code)
   if (!before) throw notFound(`attribute “${code}”`)
-  const { value: after, error } = attributeRecord.validate(body.record, { abortEarly: false, convert: false })
-  const problems = error ? schemaErrors(error, 'record') : attributeProblems(after)
-  if (!error && after.code !== code) problems.push({ path: 'record.code', message: `The address names “${code}”.` })
-  if (!error) {
+  const { value: after, errors } = validate(attributeRecord, body.record, { inside: 'record' })
+  const isRead = errors.length === 0
+  const problems = isRead ? attributeProblems(after) : errors
+  if (isRead && after.code !== code) problems.push({ path: 'record.code', message: `The address names “${code}”.` })
+  if (isRead) {
     for (const [gone, other] of Object.entries(body.instead)) {
       if (other !== null && !after.options.some((o) => o.code === other))
         problems.push({ path: `instead.${gone}`, message: `“${other}” is not one of the options.` })

@@ -12,7 +12,7 @@ import { checkVersion } from '../entity-tag'
 import { may, authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
-import { schemaErrors } from '@contracts/validation'
+import { validate } from '@contracts/validation'
 import { markLabels } from '../translation/mark-labels'
 import { recordKind } from './registry'
 
@@ -107,8 +107,8 @@ export async function writeIn(
 ) {
   const k = recordKind(kind)
   const schema: AnyOf = recordContracts[kind].schema
-  const { value, error } = schema.validate(body, { abortEarly: false, convert: false })
-  if (error) throw unprocessable('Some of this is not valid. Nothing has been changed.', schemaErrors(error))
+  const { value, errors } = validate(schema, body)
+  if (errors.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', errors)
   if (value.code !== code)
     throw unprocessable('The code in the body differs from the one in the address.', [
       { path: 'code', message: `The address names “${code}”.` },
