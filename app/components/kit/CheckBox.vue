@@ -1,25 +1,26 @@
 <script setup lang="ts">
+import { useOwnAttrs } from './ownAttrs'
+
 /** A box to tick with what it says, or, in a list, alone and named by `label`. */
 defineOptions({ inheritAttrs: false })
 const props = defineProps<{ modelValue: boolean | undefined; label?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [boolean] }>()
-const attrs = useAttrs()
-const ofBox = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
+const own = useOwnAttrs()
 const onChange = (e: Event) => emit('update:modelValue', (e.target as HTMLInputElement).checked)
 </script>
 
 <template>
-  <label v-if="$slots.default" class="check" :class="attrs.class">
-    <input type="checkbox" :checked="props.modelValue" v-bind="ofBox" @change="onChange" />
+  <label v-if="$slots.default" class="check" :class="own.outer">
+    <input type="checkbox" :checked="props.modelValue" v-bind="own.inner" @change="onChange" />
     <slot />
   </label>
   <input
     v-else
     type="checkbox"
-    :class="attrs.class"
+    :class="own.outer"
     :checked="props.modelValue"
     :aria-label="label"
-    v-bind="ofBox"
+    v-bind="own.inner"
     @change="onChange"
   />
 </template>

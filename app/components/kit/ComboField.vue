@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T">
 import { Combobox, ComboboxButton, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { ChevronDown } from '@lucide/vue'
+import { useOwnAttrs } from './ownAttrs'
 import { useFloatingPanel } from './useFloatingPanel'
 
 /**
@@ -27,8 +28,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ focus: [] }>()
 const { anchor, panel, position } = useFloatingPanel()
-const attrs = useAttrs()
-const ofInput = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
+const own = useOwnAttrs()
 const shownOf = computed(() => props.shown && ((key: unknown) => props.shown!((key as string | null) ?? null)))
 function choose(key: string | null) {
   chosen.value = key
@@ -40,7 +40,7 @@ function choose(key: string | null) {
   <Combobox
     as="div"
     class="relative"
-    :class="attrs.class"
+    :class="own.outer"
     :model-value="chosen"
     nullable
     :disabled="disabled"
@@ -54,7 +54,7 @@ function choose(key: string | null) {
         :label="label"
         :shown="shownOf"
         :placeholder="placeholder"
-        v-bind="ofInput"
+        v-bind="own.inner"
         @focus="emit('focus')"
       />
       <ComboboxButton

@@ -3,6 +3,7 @@ import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } f
 import { ChevronDown } from '@lucide/vue'
 import { useDebounceFn } from '@vueuse/core'
 import { useFieldState } from './formField'
+import { useOwnAttrs } from './ownAttrs'
 import { useFloatingPanel } from './useFloatingPanel'
 
 /** One of a list of options; nothing is the option `null`. Where it holds none of them, it shows the placeholder. */
@@ -20,8 +21,7 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [V]; close: [] }>()
 const { anchor, panel, position } = useFloatingPanel()
 const state = useFieldState()
-const attrs = useAttrs()
-const ofButton = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
+const own = useOwnAttrs()
 const chosen = computed(() => props.options.find((o) => o.value === (props.modelValue ?? null)))
 const buttonOf = () => (anchor.value as { $el: HTMLButtonElement } | undefined)?.$el
 /** The heading above an option, where it is the first of its group. */
@@ -64,14 +64,14 @@ defineExpose({ focus: () => buttonOf()?.focus() })
   <Listbox
     as="span"
     class="select-field"
-    :class="attrs.class"
+    :class="own.outer"
     :model-value="modelValue ?? null"
     :disabled="disabled"
     @keydown.capture="passOn"
     @update:model-value="emit('update:modelValue', $event as V)"
   >
     <ListboxLabel v-if="label" as="span" class="sr-only">{{ label }}</ListboxLabel>
-    <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...ofButton }" @keydown="onKey">
+    <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...own.inner }" @keydown="onKey">
       <span class="truncate" :class="{ 'text-ink2': !chosen }">{{ chosen?.label ?? placeholder ?? '' }}</span>
       <ChevronDown class="ml-auto shrink-0" :size="13" aria-hidden="true" />
     </ListboxButton>
