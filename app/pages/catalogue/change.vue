@@ -138,9 +138,9 @@ const change = computed<BulkChange | undefined>(() =>
       }
     : undefined,
 )
-/** What is still to be said, from the same check that the server makes. */
 /** Why the value that is typed cannot be read. */
 const problemOfValue = ref<string>()
+/** What is still to be said, from the same check that the server makes. */
 const missing = computed(() => {
   if (!change.value) return 'Choose a field.'
   return problemOfValue.value ?? checkBulkChange(change.value, setup.forCore)[0]?.message ?? ''
