@@ -129,6 +129,15 @@ describe('special prices', () => {
     expect(remove('uk').prices.map((p) => `${p.storefront} ${p.amount}`)).toEqual(['uk 60', 'ch 5'])
     expect(remove(null).prices).toEqual([base('uk', 60)])
   })
+  it('say in their title for whom and when, and by how much or for what amount', () => {
+    const named = new Map(setup.storefronts).set('uk', { ...setup.storefronts.get('uk')!, name: 'Trade: UK' })
+    const title = (special: BulkSpecial) => bulkTitle(add(special), { ...setup, storefronts: named })
+    const when = 'Trade: UK, from 2026-12-01 00:00 to 2026-12-24 23:59'
+    expect(title({ ...december, percentOff: 25 })).toBe(`Added a special price: ${when}: 25 % off`)
+    expect(title({ ...december, quantity: 10, amount: 39 })).toBe(
+      `Added a special price: ${when}, from 10 pieces: £39.00`,
+    )
+  })
   it('take no other kind of change, and nothing else takes theirs', () => {
     expect(kindsFor(place('field:specials'), setup)).toEqual(['add-special', 'remove-specials'])
     expect(kindsFor(place('chart'), setup)).not.toContain('add-special')
@@ -173,6 +182,10 @@ describe('relations, categories and dates', () => {
     expect(after(change({ do: 'add', attribute: 'field:goes-with', value: ['B'] }), bag)).toBe(
       'A product has no relation to itself.',
     )
+  })
+  it('are called what the product is to the others', () => {
+    const labels = ['goes-with', 'replaces', 'spare-part'].map((kind) => bulkFields[`field:${kind}`]!.label)
+    expect(labels).toEqual(['Goes with', 'Replaces', 'Is a spare part of'])
   })
   it('set and clear what is one day', () => {
     const bag = product('B', { availableFrom: '2026-01-01' })
