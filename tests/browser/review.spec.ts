@@ -106,9 +106,17 @@ test('suggestions are read, accepted, edited and refused by keyboard, and nothin
   await page.keyboard.type(' Von Hand gelesen.')
   await page.keyboard.press('Control+Enter')
   await expect.poll(() => count(page)).toBe(before - 6)
+  // Undo is for what was decided last, also where nothing has come of it yet.
+  await page.route('**/api/suggestions/decisions', async (route) => {
+    await new Promise((later) => setTimeout(later, 500))
+    await route.continue()
+  })
   await page.keyboard.press('x')
-  await expect.poll(() => count(page)).toBe(before - 7)
+  const reopened = page.waitForRequest((sent) => sent.postData()?.includes('"reopen"') ?? false)
   await page.keyboard.press('u')
+  const { decisions } = (await reopened).postDataJSON() as { decisions: { id: number }[] }
+  expect(decisions).toHaveLength(1)
+  await expect(page.getByText('Back in the list')).toBeVisible()
   await expect.poll(() => count(page)).toBe(before - 6)
   // What was accepted is on the page and in the history, under the name of who read it.
   await page.goto(`/catalogue/${edited}?in=de/de-DE&side=history`)

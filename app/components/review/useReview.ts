@@ -65,7 +65,9 @@ export function useReview() {
         )
       const words = said(report)
       if (words) tell(words)
-      await Promise.all([list.renew(0, 0), groups.refresh(), waiting.load()])
+      void groups.refresh()
+      void waiting.load()
+      await list.renew(0, 0)
       return report
     } catch (e) {
       tellProblem(e)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import type { SuggestionDocument } from '@contracts/drafting'
+import type { DecisionReport, SuggestionDocument } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 import { useReview } from '~/components/review/useReview'
 
@@ -83,7 +83,8 @@ function chosen(): SuggestionDocument[] {
 }
 /** What was written last and could not be accepted. */
 const refused = shallowRef<{ id: number; value: Value }>()
-const lastDecided = shallowRef<SuggestionDocument[]>([])
+/** Decisions that can be undone, the latest last; each with what came of it, which may still be on its way. */
+const decisions: { some: SuggestionDocument[]; answered: Promise<DecisionReport | undefined> }[] = []
 async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Value) {
   const able = some.filter((s) => s.state === 'open' && mayDecide(s))
   if (able.length === 0) return
@@ -93,20 +94,27 @@ async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Value)
   // What is selected while the answer is awaited stays selected.
   const before = selected.value
   selected.value = new Set([...before].filter((id) => !able.some((s) => s.id === id)))
-  const report = await review.decide(able, what, value)
-  if (report) lastDecided.value = able
-  else selected.value = new Set([...selected.value, ...before])
+  const answered = review.decide(able, what, value)
+  // At once, too: who undoes before the answer means this decision, not the one before.
+  decisions.push({ some: able, answered })
+  const report = await answered
+  if (!report) selected.value = new Set([...selected.value, ...before])
   // What was written and cannot stand is there to be mended.
   if (value !== undefined && (!report || report.failedCount > 0)) {
     refused.value = { id: able[0]!.id, value }
     editing.value ??= able[0]!.id
   } else if (value !== undefined) refused.value = undefined
 }
+/** Undoes the latest decision that stood. */
 async function takeBack() {
-  if (lastDecided.value.length === 0) return
-  const some = lastDecided.value
-  lastDecided.value = []
-  await review.decide(some, 'reopen')
+  for (let last = decisions.pop(); last; last = decisions.pop()) {
+    const report = await last.answered
+    const failed = new Set(report?.failed.map(({ id }) => id))
+    const stood = report ? last.some.filter(({ id }) => !failed.has(id)) : []
+    if (stood.length === 0) continue
+    await review.decide(stood, 'reopen')
+    return
+  }
 }
 /** What is about to be done with everything that the list holds, until it is said once more. */
 const sure = ref<'accept' | 'refuse'>()
