@@ -8,6 +8,19 @@ export interface RefusedCell {
   value?: unknown
 }
 
+/** A cell that could not be written: why, and what was to stand there. */
+interface SetAside {
+  cell: CellBody
+  message: string
+  text: string
+}
+
+/** A step that was written from the sheet, by its number, and how many cells it wrote. */
+interface SheetStep {
+  step: number
+  cells: number
+}
+
 const keyOf = (sku: string, column: string) => `${sku}\n${column}`
 const atOnce = 2000
 
@@ -17,33 +30,46 @@ const atOnce = 2000
  */
 export function useSheetWrites(written: () => Promise<unknown>) {
   const lens = useLensStore()
-  const refused = ref(new Map<string, RefusedCell>())
-  const pending = ref(new Set<string>())
-  /** Rises when what is refused or under way has changed, for rows that are drawn only then. */
+  const refused = new Map<string, RefusedCell>()
+  const pending = new Set<string>()
+  /** Rises once for all cells that are refused or under way since: thousands of them are not watched one by one. */
   const version = ref(0)
-  watch(
-    [refused, pending],
-    () => {
-      version.value++
-    },
-    { deep: true, flush: 'sync' },
-  )
-  const steps = ref<{ step: number; cells: number }[]>([])
+  const changed = () => {
+    version.value++
+  }
+  /** What is asked of the cells while something is drawn is asked again when they have changed. */
+  function following<T>(read: () => T): T {
+    void version.value
+    return read()
+  }
+  const steps = ref<SheetStep[]>([])
   /** What was undone, and can be done again until something else is written. */
-  const undone = ref<{ step: number; cells: number }[]>([])
+  const undone = ref<SheetStep[]>([])
   const asked = computed(() => ({ ...lens.body, language: lens.language }))
 
   /** Keeps what could not be written where it was to stand. */
-  function setAside({ sku, column, value }: CellBody, message: string, text: string) {
-    refused.value.set(keyOf(sku, column), { message, text, ...(value === undefined ? {} : { value }) })
+  function setAside(cells: readonly SetAside[]) {
+    for (const { cell, message, text } of cells) {
+      const { sku, column, value } = cell
+      refused.set(keyOf(sku, column), { message, text, ...(value === undefined ? {} : { value }) })
+    }
+    changed()
   }
 
-  async function write(cells: CellBody[], shownText: (cell: CellBody) => string = (c) => c.text ?? ''): Promise<void> {
-    if (cells.length === 0) return
+  /** What was written last, until it is answered: the next waits for it, and so does undo. */
+  let latest: Promise<void> = Promise.resolve()
+  function write(cells: CellBody[], shownText: (cell: CellBody) => string = (c) => c.text ?? ''): Promise<void> {
+    if (cells.length === 0) return latest
     for (const c of cells) {
-      pending.value.add(keyOf(c.sku, c.column))
-      refused.value.delete(keyOf(c.sku, c.column))
+      pending.add(keyOf(c.sku, c.column))
+      refused.delete(keyOf(c.sku, c.column))
     }
+    changed()
+    const sent = latest.then(() => send(cells, shownText))
+    latest = sent.catch(() => undefined)
+    return sent
+  }
+  async function send(cells: CellBody[], shownText: (cell: CellBody) => string): Promise<void> {
     let count = 0
     let failed = 0
     let done = 0
@@ -60,10 +86,13 @@ export function useSheetWrites(written: () => Promise<unknown>) {
         count += report.written
         failed += report.refused.length
         done = i + some.length
-        for (const r of report.refused) {
-          const cell = some.find((c) => c.sku === r.sku && c.column === r.column)
-          if (cell) setAside(cell, r.message, shownText(cell))
-        }
+        const sent = new Map(some.map((c) => [keyOf(c.sku, c.column), c]))
+        setAside(
+          report.refused.flatMap(({ sku, column, message }) => {
+            const cell = sent.get(keyOf(sku, column))
+            return cell ? [{ cell, message, text: shownText(cell) }] : []
+          }),
+        )
       }
       if (cells.length > 1)
         tell(
@@ -74,22 +103,29 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     } catch (e) {
       // What did not arrive is not lost: it stays in its cells, to be written again.
       const why = e instanceof ApiProblem ? e.sentence : 'This could not be saved.'
-      for (const cell of cells.slice(done)) setAside(cell, why, shownText(cell))
+      setAside(cells.slice(done).map((cell) => ({ cell, message: why, text: shownText(cell) })))
       tellProblem(e)
     }
     await written()
-    pending.value = new Set()
+    for (const c of cells) pending.delete(keyOf(c.sku, c.column))
+    changed()
   }
   const undoing = ref(false)
   /** Takes back the last of some steps, and adds the step that this is to others. */
   async function takeBack(from: typeof steps, to: typeof steps) {
     if (undoing.value) return
-    const last = from.value.pop()
-    if (!last) return
     undoing.value = true
+    try {
+      await latest
+      const last = from.value.pop()
+      if (last) await takeBackStep(last, to)
+    } finally {
+      undoing.value = false
+    }
+  }
+  async function takeBackStep(last: SheetStep, to: typeof steps) {
     const step = await undoStep(last.step)
     if (step !== null) to.value.push({ step, cells: last.cells })
-    undoing.value = false
     await written()
   }
   /** Undoes the last step of this sheet. */
@@ -105,11 +141,12 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     undone,
     undoing,
     version,
-    refusedCount: computed(() => refused.value.size),
-    refusedAt: (sku: string, column: string) => refused.value.get(keyOf(sku, column)),
-    isPending: (sku: string, column: string) => pending.value.has(keyOf(sku, column)),
+    refusedCount: computed(() => following(() => refused.size)),
+    refusedAt: (sku: string, column: string) => following(() => refused.get(keyOf(sku, column))),
+    isPending: (sku: string, column: string) => following(() => pending.has(keyOf(sku, column))),
     forget: () => {
-      refused.value = new Map()
+      refused.clear()
+      changed()
     },
   }
 }
