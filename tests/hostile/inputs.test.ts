@@ -19,11 +19,11 @@ beforeAll(() => {
 
 /** Does something while health is watched, and holds the server's memory and answers to their bounds. */
 async function bounded(what: string, work: () => Promise<void>, { memory = 300, health = healthBound } = {}) {
-  const { worst, grown } = await bestOfThree(
+  const { worst, slowest, grown } = await bestOfThree(
     () => watched(what, work),
     (measured) => measured.worst < health,
   )
-  expect(worst, `${what}: the longest answer of health, in ms`).toBeLessThan(health)
+  expect(worst, `${what}: the longest answer of health, in ms, made of ${JSON.stringify(slowest)}`).toBeLessThan(health)
   expect(grown, `${what}: memory of the web server, in MB`).toBeLessThan(memory)
   world.note(`${what} (health at most ${Math.round(worst)} ms, memory +${Math.round(grown)} MB)`)
 }
@@ -38,9 +38,9 @@ async function watched(what: string, work: () => Promise<void>) {
   }, 50)
   await work()
   clearInterval(timer)
-  const { worst, bad } = await stop()
+  const { worst, bad, slowest } = await stop()
   expect(bad, `${what}: health`).toBe(0)
-  return { worst, grown: peak - before }
+  return { worst, slowest, grown: peak - before }
 }
 
 const spans = (cell: string) => `<table>${`<tr>${cell.repeat(40)}</tr>`.repeat(100)}</table>`
