@@ -1,6 +1,6 @@
 import { codeOfName } from '@core/text/code'
 import { validate } from '@contracts/validation'
-import { provideFormErrors } from '~/components/kit/formField'
+import { provideFormErrors } from '~/components/kit/fieldState'
 import { recordContracts, type RecordKindName, type RecordOf } from '@contracts/operations/records'
 
 /** Where the records of a kind have their pages, where that is not under its own name. */

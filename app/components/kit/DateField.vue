@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useFieldState } from './formField'
+import { useFieldState } from './fieldState'
 
 /** A day, or a moment of the storefront's clock: `2026-05-01`, `2026-05-01T09:00`; null where none is chosen. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldKey, useErrorAt } from './formField'
+import { fieldKey, useErrorAt } from './fieldState'
 
 /**
  * A control with its label, a sentence of help, and what is wrong with it. The label stands above the control, or, where

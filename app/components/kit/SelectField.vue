@@ -2,7 +2,7 @@
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
 import { ChevronDown } from '@lucide/vue'
 import { useDebounceFn } from '@vueuse/core'
-import { useFieldState } from './formField'
+import { useFieldState } from './fieldState'
 import { useOwnAttrs } from './ownAttrs'
 import { useFloatingPanel } from './useFloatingPanel'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useFieldState } from './formField'
+import { useFieldState } from './fieldState'
 
 /** Lines of text. The model follows each key; `commit` says a text that is done with. */
 const props = defineProps<{

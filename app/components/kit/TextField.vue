@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useFieldState } from './formField'
+import { useFieldState } from './fieldState'
 
 /**
  * A line of text. The model follows each key (with `.lazy`: each text that is done with), and `commit` says a text that

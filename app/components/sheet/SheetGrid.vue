@@ -122,8 +122,10 @@ const textOf = (cell: CellWrite) => ('text' in cell ? cell.text : plainShown(val
 function leave(unsaved?: { value: unknown }) {
   const { row, column } = editing.value!
   const sku = list.row(row)!.sku
-  if (unsaved) const cell = { sku, column: props.columns[column]!.id, ...unsaved }
-  writes.setAside([{ cell, message: 'Not saved yet.', text: textOf(unsaved) }])
+  if (unsaved) {
+    const cell = { sku, column: props.columns[column]!.id, ...unsaved }
+    writes.setAside([{ cell, message: 'Not saved yet.', text: textOf(unsaved) }])
+  }
   editing.value = undefined
   scroller.value?.focus()
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { provideFormErrors } from '~/components/kit/formField'
+import { provideFormErrors } from '~/components/kit/fieldState'
 import { until } from '@vueuse/core'
 import { typeOfCategory } from '@core/catalogue/model'
 import { bareGtin } from '@core/gtin/check-digit'
