@@ -4,7 +4,8 @@ import pg from 'pg'
 import { noteOutage } from '../db/connect'
 import { Problem } from '../services/problem'
 import { settings } from '../settings'
-import { getJob, jobChannel, jobsById, recentJobs } from '../services/work/jobs'
+import { jobChannel } from '../db/queries/jobs'
+import { getJob, jobsById, recentJobs } from '../services/work/jobs'
 import type { JobDocument } from '@contracts/jobs'
 
 /** Changes that come so shortly after each other are asked together, in milliseconds. */

@@ -1,23 +1,15 @@
 import { setTimeout as pause } from 'node:timers/promises'
-import { sql } from 'drizzle-orm'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now } from '../clock'
-import { besideTransactions, disconnect, guardCommits, isOutage, noteOutage, patientConnections } from '../db/connect'
+import { disconnect, guardCommits, isOutage, noteOutage, patientConnections } from '../db/connect'
+import { noteProgress, tellOfJob } from '../db/queries/jobs'
+import { QueueConnection, type ClaimedJob } from '../db/queue-connection'
 import { Cancelled, refuseWhenCancelled } from '../services/work/jobs'
 import { ForPeople } from '../services/problem'
 import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { chores, type Chore } from './chores'
 import { handlers } from './handlers'
-import {
-  afterOutage,
-  noteEnd,
-  noteFailure,
-  QueueConnection,
-  takeUpOrphans,
-  tellOf,
-  tryAgain,
-  type ClaimedJob,
-} from './queue'
+import { afterOutage, noteEnd, noteFailure, takeUpOrphans, tryAgain } from './queue'
 
 // One worker process: long and heavy work is done here, so that the web server always answers.
 patientConnections()
@@ -34,10 +26,8 @@ async function run(job: ClaimedJob): Promise<void> {
   let cancelled = false
   let last = 0
   const note = async (done: number, total: number) => {
-    const { rows } = await besideTransactions().execute<{ state: string }>(sql`
-      update job set done = ${done}, total = ${total} where id = ${job.id} returning state`)
-    cancelled ||= rows[0]?.state === 'cancelled'
-    await tellOf(job.id)
+    const isCancelled = await noteProgress(job.id, done, total)
+    cancelled ||= isCancelled
   }
   const onProgress = (done: number, total: number) => {
     if (Date.now() - last < noteEvery) return
@@ -91,10 +81,10 @@ async function workOn(): Promise<void> {
         await queue.wait()
         continue
       }
-      await tellOf(job.id)
+      await tellOfJob(job.id)
       await run(job)
       await queue.release()
-      await tellOf(job.id)
+      await tellOfJob(job.id)
     } catch (e) {
       if (stopping) return
       if (!noteOutage(e)) console.error('The queue:', e)

@@ -5,7 +5,8 @@ import { maren, luc, ownDatabase, problemOf } from './database'
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
 const { cancelJob, Cancelled, enqueue, getJob, refuseWhenCancelled } = await import('@server/services/work/jobs')
-const { mostTries, noteEnd, QueueConnection, takeUpOrphans, tryAgain } = await import('@server/jobs/queue')
+const { mostTries, noteEnd, takeUpOrphans, tryAgain } = await import('@server/jobs/queue')
+const { QueueConnection } = await import('@server/db/queue-connection')
 
 const [one, two] = [new QueueConnection(), new QueueConnection()]
 afterAll(() => Promise.all([one.stop(), two.stop()]))

@@ -13,6 +13,7 @@ const { listUnits, saveUnits } = await import('@server/services/translation/desk
 const { listWork, progress, recordsOfWork, shareWork } = await import('@server/services/translation/work')
 const { loadSetup } = await import('@server/db/queries/setup')
 const memory = await import('@server/services/translation/memory')
+const pairs = await import('@server/db/queries/memory-pairs')
 const { importMemory, exportMemory } = await import('@server/services/translation/memory-files')
 const { pretranslate } = await import('@server/services/translation/machine')
 const { exportTranslations } = await import('@server/services/translation/exchange-out')
@@ -241,15 +242,15 @@ describe('the memory', () => {
     })
   })
   it('is looked through, corrected and forgotten', async () => {
-    const { items } = await memory.listPairs({ q: 'Keeps 30', twice: false, limit: 10, offset: 0 })
+    const { items } = await pairs.listPairs({ q: 'Keeps 30', twice: false, limit: 10, offset: 0 })
     expect(items).toMatchObject([{ source: 'Keeps 30 L dry.', target: 'Garde 30 L au sec.', origin: 'desk' }])
-    expect(await memory.correctPair(database(), items[0]!.id, 'Garde 30 L bien au sec.', 2)).toBe(true)
+    expect(await pairs.correctPair(database(), items[0]!.id, 'Garde 30 L bien au sec.', 2)).toBe(true)
     const [found] = await memory.findMatches(database(), [{ text: 'Keeps 30 L dry.', placeholders: [] }], {
       from: 'en-GB',
       to: 'fr-CH',
     })
     expect(found![0]!.target.text).toBe('Garde 30 L bien au sec.')
-    expect(await memory.forget(database(), [items[0]!.id])).toBe(1)
+    expect(await pairs.deletePairs(database(), [items[0]!.id])).toBe(1)
     expect(
       await memory.findMatches(database(), [{ text: 'Keeps 30 L dry.', placeholders: [] }], {
         from: 'en-GB',
@@ -259,7 +260,7 @@ describe('the memory', () => {
   })
   it('goes out as TMX and comes in again; what is broken is refused', async () => {
     const tmx = await text(exportMemory({}, now, '1').chunks)
-    const all = await memory.listPairs({ twice: false, limit: 100, offset: 0 })
+    const all = await pairs.listPairs({ twice: false, limit: 100, offset: 0 })
     expect(await importMemory(file(tmx, 'a.tmx'), maren, now)).toMatchObject({
       read: all.count,
       added: 0,

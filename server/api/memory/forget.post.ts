@@ -1,7 +1,7 @@
 import { database } from '../../db/connect'
+import { deletePairs } from '../../db/queries/memory-pairs'
 import { endpoint } from '../../http/endpoint'
-import { forget } from '../../services/translation/memory'
 
 export default endpoint('forgetPairs', async ({ body }) => ({
-  forgotten: await forget(database(), body.ids),
+  forgotten: await deletePairs(database(), body.ids),
 }))

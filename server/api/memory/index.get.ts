@@ -1,4 +1,4 @@
+import { listPairs } from '../../db/queries/memory-pairs'
 import { endpoint } from '../../http/endpoint'
-import { listPairs } from '../../services/translation/memory'
 
 export default endpoint('listMemory', ({ query }) => listPairs(query))

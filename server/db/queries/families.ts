@@ -78,6 +78,14 @@ export async function skusByFolded(db: Db, folded: readonly string[]): Promise<M
   return new Map(rows.map((r) => [r.sku_folded, r.sku]))
 }
 
+/** The SKUs of products by their numbers, in their order. */
+export async function skusOfRoots(db: Db, ids: Iterable<number>): Promise<string[]> {
+  const { rows } = await db.execute<{ sku: string }>(
+    sql`select sku from product where id = any(${sql.param([...new Set(ids)])}::int[]) order by sku`,
+  )
+  return rows.map((r) => r.sku)
+}
+
 /** The number of a product by its SKU. */
 export async function idOfSku(db: Db, sku: string): Promise<number | undefined> {
   const { rows } = await db.execute<{ id: number }>(sql`select id from product where sku = ${sku}`)
@@ -104,6 +112,17 @@ export async function lockFamilies(tx: Tx, rootIds: readonly number[]): Promise<
   for (const root of free) tx.lockedRoots.add(root)
 }
 
+/** Keeps others from changing a product until the transaction ends. Returns its SKU; undefined where there is none. */
+export async function lockProduct(tx: Tx, id: number): Promise<string | undefined> {
+  const { rows } = await tx.db.execute<{ sku: string }>(sql`select sku from product where id = ${id} for update`)
+  return rows[0]?.sku
+}
+
+/** Has the rest of a transaction wait for any lock at most so many milliseconds. */
+export async function limitLockWait(tx: Tx, atMost: number): Promise<void> {
+  await tx.db.execute(sql`select set_config('lock_timeout', ${String(atMost)}, true)`)
+}
+
 /** Others were writing products for longer than somebody would wait. */
 export class TooBusy extends Error {}
 
@@ -115,7 +134,7 @@ const notInTime = '55P03'
  * milliseconds (0: as long as the process waits for locks at all). Throws TooBusy.
  */
 export async function lockProducts(tx: Tx, atMost = 0): Promise<void> {
-  if (atMost > 0) await tx.db.execute(sql`select set_config('lock_timeout', ${String(atMost)}, true)`)
+  if (atMost > 0) await limitLockWait(tx, atMost)
   try {
     await tx.db.execute(sql`lock table product in exclusive mode`)
   } catch (e) {

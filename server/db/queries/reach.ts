@@ -7,7 +7,7 @@ import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/fact-shape'
 import { scalarAttributes } from '@core/rules/scalar'
 import type { Db } from '../connect'
-import { ruleToSql } from './rule-sql'
+import { factsOfAttribute, ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 
 const subject = (eachVariant: boolean) =>
@@ -163,4 +163,28 @@ export async function fillOfReaches(
     types: rows.filter((r) => r.what === 'type').map((r) => r.txt!),
     filled: new Map(rows.filter((r) => r.what === 'filled').map((r) => [setup.attributeCodes.get(r.id!)!, r.n])),
   }
+}
+
+/**
+ * How many products some reaches have together, and how many of them have each of some options of attributes, in their
+ * order.
+ */
+export async function countWithOptions(
+  db: Db,
+  setup: StoredSetup,
+  reaches: readonly Reach[],
+  lens: FactLens,
+  options: readonly { attribute: string; option: string }[],
+): Promise<{ products: number; having: number[] }> {
+  const counts = options.map(
+    ({ attribute, option }, i) => sql`
+      union all select ${i}::int as i, count(distinct f.root_id)::int as n
+      from ${factsOfAttribute(attribute, setup)} f join found on found.id = f.root_id
+      where f.attribute_id = ${setup.attributeIds.get(attribute)!} and f.txt = ${option}`,
+  )
+  const { rows } = await db.execute<{ i: number; n: number }>(sql`
+    with found as materialized (${rootsOfReaches(setup, reaches, lens)})
+    select -1 as i, count(*)::int as n from found ${sql.join(counts, sql` `)}`)
+  const countOf = (i: number) => rows.find((r) => r.i === i)!.n
+  return { products: countOf(-1), having: options.map((_, i) => countOf(i)) }
 }

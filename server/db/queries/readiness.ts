@@ -100,6 +100,10 @@ export async function invalidateWhere(tx: Tx, roots: SQL): Promise<void> {
   for (const r of rows) tx.invalidated.roots.add(r.id)
 }
 
+/** Says that products, by SKU, are due. */
+export const invalidateProducts = (tx: Tx, skus: readonly string[]): Promise<void> =>
+  invalidateWhere(tx, sql`select root_id from product where sku = any(${sql.param([...skus])}::text[])`)
+
 /** The same for very many, which the worker finds. */
 export async function invalidateSet(tx: Tx, what: DueSet): Promise<void> {
   await tx.db.execute(sql`insert into readiness_due_set (what) values (${JSON.stringify(what)}::jsonb)`)

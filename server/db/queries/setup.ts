@@ -84,6 +84,20 @@ export async function readStamps(db: Db, names: readonly Stamp[]): Promise<strin
   return names.map((name) => rows.find((r) => r.name === name)?.n ?? 0).join('.')
 }
 
+/** What is done again where this version, or the day, is another than when it was done last. */
+export type Mark = 'facts' | 'evaluated'
+
+/** With which mark something was done last; undefined where it never was. */
+export async function readMark(db: Db, name: Mark): Promise<number | undefined> {
+  const [row] = await db.select({ n: t.stamp.n }).from(t.stamp).where(eq(t.stamp.name, name))
+  return row?.n
+}
+
+/** Notes with which mark something was done. */
+export async function writeMark(db: Db, name: Mark, n: number): Promise<void> {
+  await db.insert(t.stamp).values({ name, n }).onConflictDoUpdate({ target: t.stamp.name, set: { n } })
+}
+
 /** Transactions that have changed some of what has a counter. */
 const changedBy = new WeakSet<Db>()
 

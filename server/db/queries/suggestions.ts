@@ -1,8 +1,9 @@
-import { sql, type SQL } from 'drizzle-orm'
+import { eq, sql, type SQL } from 'drizzle-orm'
 import type { Grouping, Origin, SuggestionFilter, SuggestionState } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 import { nowDate } from '../../clock'
 import type { Db, Tx } from '../connect'
+import * as t from '../schema'
 import type { MadeFromRow, RunDone } from '../schema'
 import type { StoredSetup } from './setup'
 
@@ -252,4 +253,38 @@ export async function wordsOfNames(db: Db, setup: StoredSetup): Promise<Set<stri
       from suggestion s where s.attribute = 'name' and s.state = 'open') x,
       lateral regexp_split_to_table(lower(x.name), '[^[:alnum:]]+') w where w <> ''`)
   return new Set(rows.map((r) => r.w))
+}
+
+/** Of each recipe that was run: how many of its suggestions are open, and the moment of its last run. */
+export async function runsOfRecipes(db: Db): Promise<Map<string, { open: number; last: string }>> {
+  const { rows } = await db.execute<{ recipe: string; open: number; last: string }>(sql`
+    select r.recipe, count(*) filter (where s.state = 'open')::int as open, max(r.created)::text as last
+    from suggestion_run r left join suggestion s on s.run_id = r.id where r.recipe is not null group by 1`)
+  return new Map(rows.map(({ recipe, open, last }) => [recipe, { open, last: new Date(last).toISOString() }]))
+}
+
+/** The run that a job has begun, before a crash. */
+export async function runOfJob(db: Db, job: string): Promise<{ id: number; done: RunDone } | undefined> {
+  const [begun] = await db
+    .select({ id: t.suggestionRun.id, done: t.suggestionRun.done })
+    .from(t.suggestionRun)
+    .where(eq(t.suggestionRun.job, job))
+  return begun
+}
+
+/** Begins a run. */
+export async function insertRun(
+  db: Db,
+  run: typeof t.suggestionRun.$inferInsert,
+): Promise<{ id: number; done: RunDone }> {
+  const [made] = await db
+    .insert(t.suggestionRun)
+    .values(run)
+    .returning({ id: t.suggestionRun.id, done: t.suggestionRun.done })
+  return made!
+}
+
+/** Notes how far a run is. */
+export async function saveRun(tx: Tx, id: number, done: RunDone): Promise<void> {
+  await tx.db.update(t.suggestionRun).set({ done }).where(eq(t.suggestionRun.id, id))
 }

@@ -17,9 +17,9 @@ import type { Mapping } from '@core/imports/mapping'
 import { differencesColumn, moment, stretchBits } from './columns'
 import { person } from './set-up'
 
-/** What people keep under a name to use again: views of the sheet, mappings of files. */
-export const kept = pgTable(
-  'kept',
+/** What people save under a name to use again: views of the sheet, mappings of files. */
+export const saved = pgTable(
+  'saved',
   {
     id: serial('id').primaryKey(),
     kind: text('kind').notNull(),
@@ -32,7 +32,7 @@ export const kept = pgTable(
     shared: boolean('shared').notNull(),
     content: jsonb('content').$type<Record<string, unknown>>().notNull(),
   },
-  (t) => [uniqueIndex('kept_name').on(t.kind, t.personId, t.name)],
+  (t) => [uniqueIndex('saved_name').on(t.kind, t.personId, t.name)],
 )
 
 /** Files that are fetched on a schedule and imported. */

@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import { attributeRecord } from '@contracts/records'
 import type { ReworkBody, ReworkReport } from '@contracts/rework'
 import { allowedProblem } from '@core/attributes/allowed'
@@ -11,9 +10,11 @@ import { checkCondition } from '@core/rules/check'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../../db/queries/families'
 import { writeOwnFacts } from '../../db/queries/own-facts'
+import { storedAssignments } from '../../db/queries/library'
 import { loadSetup, raiseStamp, readSetup, type StoredSetup } from '../../db/queries/setup'
+import { insertChanges, lockRecord } from '../../db/queries/steps'
+import { rootsWithValues, valuesAfter, type ScannedValue } from '../../db/queries/texts'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import { authorize } from '../people/permission'
@@ -64,7 +65,7 @@ async function rulesThatBreak(db: Db, setup: StoredSetup, after: Attribute) {
       return false
     }
   }
-  const rows = await db.select({ name: t.assignment.name, reach: t.assignment.reach }).from(t.assignment)
+  const rows = await storedAssignments(db)
   return [
     ...rows
       .filter((a) => a.reach.rule !== null && !holds(a.reach.rule))
@@ -136,38 +137,26 @@ function lookAt(
   return changes
 }
 
+/** The values of so many products are looked at together. */
+const productsAtOnce = 5000
+
 /** What would become of an attribute's values, all of them looked at. */
 export async function previewRework(code: string, body: ReworkBody): Promise<ReworkReport> {
   const db = database()
   const rework = await understood(db, code, body)
   const report = emptyReport(rework)
   const id = rework.setup.attributeIds.get(code)!
+  const asStored = ({ storefront, language, value }: ScannedValue): StoredValue => ({
+    attribute: code,
+    storefront: rework.setup.storefrontCodes.get(storefront) ?? null,
+    language: language || null,
+    value,
+  })
   for (let last = 0; ;) {
-    const { rows } = await db.execute<{
-      id: number
-      sku: string
-      list: { s: number; l: string; v: StoredValue['value'] }[]
-    }>(sql`
-      select p.id, p.sku, x.list
-      from (select product_id, jsonb_agg(jsonb_build_object('s', storefront_id, 'l', language, 'v', value)) as list
-        from value where attribute_id = ${id} and product_id > ${last} group by product_id order by product_id
-        limit 5000) x
-      join product p on p.id = x.product_id order by p.id`)
-    if (rows.length === 0) return report
-    last = rows.at(-1)!.id
-    for (const r of rows) {
-      lookAt(
-        r.sku,
-        r.list.map((x) => ({
-          attribute: code,
-          storefront: rework.setup.storefrontCodes.get(x.s) ?? null,
-          language: x.l || null,
-          value: x.v,
-        })),
-        rework,
-        report,
-      )
-    }
+    const products = await valuesAfter(db, id, { after: last, limit: productsAtOnce })
+    if (products.length === 0) return report
+    last = products.at(-1)!.id
+    for (const { sku, list } of products) lookAt(sku, list.map(asStored), rework, report)
   }
 }
 
@@ -197,26 +186,18 @@ export async function reworkAttribute(
   { onProgress, cancelled }: WorkControls = {},
 ): Promise<ReworkReport> {
   return inTransaction(async (tx) => {
-    await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`attributes:${code}`}))`)
+    await lockRecord(tx.db, 'attributes', code)
     const rework = await understood(tx.db, code, body)
     const { setup, before, after } = rework
     const report = emptyReport(rework)
     const step = (report.step = await beginStep(tx, report.title, personId, now))
     const id = setup.attributeIds.get(code)!
-    const { rows } = await tx.db.execute<{ id: number }>(
-      sql`
-        select distinct p.root_id as id from value v join product p on p.id = v.product_id where v.attribute_id = ${id}
-        order by 1
-      `,
-    )
+    const ids = await rootsWithValues(tx.db, id)
     await attributes.write(tx, after, before, setup)
-    await tx.db
-      .insert(t.change)
-      .values({ stepId: step, record: `attributes:${code}`, differences: [{ path: '', before, after }] })
+    await insertChanges(tx.db, [{ step, record: `attributes:${code}`, differences: [{ path: '', before, after }] }])
     const defaults = await reworkDefaults(tx, rework, step)
     await raiseStamp(tx.db, 'setup')
     const next = await readSetup(tx.db)
-    const ids = rows.map((r) => r.id)
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
       if (cancelled?.()) throw new Cancelled()
       const some = ids.slice(i, i + familiesAtOnce)
@@ -290,11 +271,8 @@ async function reworkDefaults(tx: Tx, { setup, before, after, body }: Rework, st
       attributes: type.attributes.map((a) => (a === use ? { ...a, default: value } : a)),
     }
     await types.write(tx, changed, type, setup)
-    await tx.db.insert(t.change).values({
-      stepId: step,
-      record: `product-types:${type.code}`,
-      differences: [{ path: '', before: type, after: changed }],
-    })
+    const difference = { path: '', before: type, after: changed }
+    await insertChanges(tx.db, [{ step, record: `product-types:${type.code}`, differences: [difference] }])
   }
   return touched
 }

@@ -16,7 +16,8 @@ import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { poolMapping } from '../pool/meanings'
 import { filterOf, lensOf } from '../reach/reach'
-import { beginRun, saveRun } from '../suggestions/run'
+import { saveRun } from '../../db/queries/suggestions'
+import { beginRun } from '../suggestions/run'
 
 const familiesAtOnce = 100
 

@@ -13,7 +13,8 @@ import { unprocessable } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { getRecord } from '../records/records'
 import { proposeDrafts } from '../suggestions/propose'
-import { beginRun, saveRun, type Run } from '../suggestions/run'
+import { saveRun } from '../../db/queries/suggestions'
+import { beginRun, type Run } from '../suggestions/run'
 import { draftFamilies, openDesk, substanceOfFamily, type Desk } from './draft-families'
 
 /** Families that are drafted together; what was drafted for them stands before the next begin. */

@@ -1,11 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { mkdir, unlink } from 'node:fs/promises'
 import path from 'node:path'
-import { asc, eq, sql } from 'drizzle-orm'
 import type { FeedReport, Feed, FeedSourceName, ListedFeed } from '@contracts/feeds'
 import type { ImportReport } from '@contracts/imports'
-import { database, inTransaction } from '../../db/connect'
-import * as t from '../../db/schema'
+import { inTransaction } from '../../db/connect'
+import { feedByCode, noteFeedEnd, noteFeedJob, storedFeeds, takeDueFeeds } from '../../db/queries/feeds'
 import { settings } from '../../settings'
 import { CsvFileError } from '../files/csv-file'
 import { FeedProblem, feedSources } from './feed-sources'
@@ -17,7 +16,7 @@ import { notFound } from '../problem'
 
 /** Feeds by name, with when each was looked at last and how that ended. */
 export async function listFeeds(): Promise<{ items: ListedFeed[]; next: null }> {
-  const rows = await database().select().from(t.feed).orderBy(asc(t.feed.name), asc(t.feed.code))
+  const rows = await storedFeeds()
   return {
     next: null,
     items: rows.map((r) => ({
@@ -40,13 +39,7 @@ export async function listFeeds(): Promise<{ items: ListedFeed[]; next: null }> 
 async function enqueueFeed(code: string, name: string, personId: number | null, now: number): Promise<string> {
   return inTransaction(async (tx) => {
     const id = await enqueue(tx, { kind: 'feed', title: `Fetching ${name}`, personId, input: { code } })
-    await tx.db.execute(
-      sql`
-        update feed
-        set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
-        where code = ${code}
-      `,
-    )
+    await noteFeedJob(tx, code, id, now)
     return id
   })
 }
@@ -54,18 +47,16 @@ async function enqueueFeed(code: string, name: string, personId: number | null, 
 /** Has a feed looked at now, whenever its turn is. Returns the number of the job. Throws 404. */
 export async function runFeedNow(person: Person, code: string, now: number): Promise<string> {
   authorize(person, 'import')
-  const [row] = await database().select({ name: t.feed.name }).from(t.feed).where(eq(t.feed.code, code))
-  if (!row) throw notFound(`feed “${code}”`)
-  return enqueueFeed(code, row.name, person.id, now)
+  const feed = await feedByCode(code)
+  if (!feed) throw notFound(`feed “${code}”`)
+  return enqueueFeed(code, feed.name, person.id, now)
 }
 
 /** Puts feeds whose turn it is into the queue, each once whoever else looks. Returns their codes. */
 export async function enqueueDueFeeds(now: number): Promise<string[]> {
-  const { rows } = await database().execute<{ code: string; name: string }>(sql`
-    update feed set due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
-    where not resting and due <= ${new Date(now).toISOString()} returning code, name`)
-  for (const { code, name } of rows) await enqueueFeed(code, name, null, now)
-  return rows.map((r) => r.code)
+  const due = await takeDueFeeds(now)
+  for (const { code, name } of due) await enqueueFeed(code, name, null, now)
+  return due.map((feed) => feed.code)
 }
 
 const countOf = (n: number, word: string) => `${n.toLocaleString('en-GB')} ${word}`
@@ -97,13 +88,10 @@ export async function lookAtFeed(
   now: number,
   controls: WorkControls,
 ): Promise<FeedReport> {
-  const [feed] = await database().select().from(t.feed).where(eq(t.feed.code, code))
+  const feed = await feedByCode(code)
   if (!feed) throw new FeedProblem('The feed has been deleted.')
   const ended = (text: string, mark = feed.mark) =>
-    database()
-      .update(t.feed)
-      .set({ looked: new Date(now), ended: text.slice(0, 500), mark })
-      .where(eq(t.feed.code, code))
+    noteFeedEnd(code, { looked: new Date(now), ended: text.slice(0, 500), mark })
   const file = path.join(settings().data, 'uploads', randomUUID())
   await mkdir(path.dirname(file), { recursive: true })
   try {

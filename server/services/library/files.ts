@@ -1,5 +1,4 @@
 import type { ContentFile, ContentReport } from '@contracts/library'
-import { sql } from 'drizzle-orm'
 import { parse } from 'csv-parse/sync'
 import { stringify } from 'csv-stringify/sync'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
@@ -7,7 +6,8 @@ import { same } from '@core/catalogue/patch'
 import { blankPiece } from '@core/page/piece'
 import { normalForm } from '@core/richtext/normal-form'
 import { guardCell, unguardCell } from '@core/text/guard'
-import { database, inTransaction, type Tx } from '../../db/connect'
+import { database, inTransaction } from '../../db/connect'
+import { reusableQuestions } from '../../db/queries/library'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '@contracts/people'
@@ -78,7 +78,7 @@ async function writeAll(
   try {
     await inTransaction(async (tx) => {
       report.step = await beginStep(tx, title, person.id, now)
-      for (const { kind, record } of list) await writeOne(tx, person, kind, record, report, now)
+      for (const { kind, record } of list) await writeOne(person, kind, record, report, now)
       if (mode === 'check' || report.rejected.length > 0) throw new Tried()
     })
   } catch (e) {
@@ -90,7 +90,6 @@ async function writeAll(
 
 /** One record of a file, within a savepoint: what is wrong with it is told, and the others are looked at too. */
 async function writeOne(
-  tx: Tx,
   person: Person,
   kind: RecordKindName,
   record: { code: string },
@@ -98,16 +97,14 @@ async function writeOne(
   now: number,
 ) {
   const code = typeof record?.code === 'string' ? record.code : ''
-  await tx.db.execute(sql`savepoint one`)
   try {
-    const { created, changed } = await writeIn(tx, person.id, kind, code, record, anyVersion, now, {
-      setup: await readSetup(tx.db),
-      step: report.step!,
+    await inTransaction(async (inner) => {
+      const setup = await readSetup(inner.db)
+      const within = { setup, step: report.step! }
+      const { created, changed } = await writeIn(inner, person.id, kind, code, record, anyVersion, now, within)
+      report[created ? 'created' : changed ? 'updated' : 'unchanged']++
     })
-    report[created ? 'created' : changed ? 'updated' : 'unchanged']++
-    await tx.db.execute(sql`release savepoint one`)
   } catch (e) {
-    await tx.db.execute(sql`rollback to savepoint one`)
     if (!(e instanceof Problem)) throw e
     for (const p of e.errors ?? [{ path: '', message: e.detail }])
       report.rejected.push({ kind, code, path: p.path, message: p.message })
@@ -119,11 +116,8 @@ const columns = ['code', 'language', 'storefront', 'question', 'answer', 'name',
 /** All questions as CSV: a line for each text, its answer as rich text. */
 export async function exportQuestions(): Promise<string> {
   const db = database()
-  const { rows } = await db.execute<{ code: string }>(
-    sql`select code from piece where kind = 'question' and own_of is null order by code`,
-  )
   const lines: string[][] = []
-  for (const { code } of rows) {
+  for (const code of await reusableQuestions(db)) {
     const record = (await recordKinds.pieces.read(db, code))!
     for (const x of record.texts)
       lines.push([

@@ -1,20 +1,16 @@
 import type { ListedPiece } from '@contracts/library'
-import { asc, ilike, or, sql, type SQL } from 'drizzle-orm'
 import { countsAsPresent } from '@core/language/chain'
 import { limitWords } from '@core/assignments/limits'
 import { findText } from '@core/page/piece'
 import { database } from '../../db/connect'
-import * as t from '../../db/schema'
-import { assignmentOf, loadContent, ownPiecesOf } from '../../db/queries/content'
+import { loadContent, ownPiecesOf } from '../../db/queries/content'
 import { loadFamilyOf } from '../../db/queries/families'
 import { loadSetup } from '../../db/queries/setup'
 import { storedRecords } from '../../db/queries/records'
-import { likePattern } from '../../db/queries/like'
+import { assignmentsAfter, blocksByType } from '../../db/queries/library'
 import { notFound } from '../problem'
 import { editionOrProblem } from '../products/products'
 import { reachSentence } from '../reach/reach'
-
-const pattern = (q: string) => likePattern(q.trim())
 
 /** Pieces by code, with their title in an edition and the assignments that use them. */
 export async function listPieces(o: {
@@ -85,19 +81,13 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
   const db = database()
   const setup = await loadSetup(db)
   const [order, number] = (o.cursor ?? '').split('/').map(Number)
-  const conditions: (SQL | undefined)[] = [
-    o.cursor ? sql`(${t.assignment.order}, ${t.assignment.number}) > (${order ?? 0}, ${number ?? 0})` : undefined,
-    o.q ? or(ilike(t.assignment.name, pattern(o.q)), ilike(t.assignment.code, pattern(o.q))) : undefined,
-    o.piece ? sql`${o.piece} = any(${t.assignment.pieces})` : undefined,
-  ]
-  const rows = await db
-    .select()
-    .from(t.assignment)
-    .where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `))
-    .orderBy(asc(t.assignment.order), asc(t.assignment.number))
-    .limit(o.limit + 1)
-  const items = rows.slice(0, o.limit).map((row) => {
-    const a = assignmentOf(row)
+  const rows = await assignmentsAfter(db, {
+    ...(o.cursor ? { after: { order: order ?? 0, number: number ?? 0 } } : {}),
+    ...(o.q ? { q: o.q } : {}),
+    ...(o.piece ? { piece: o.piece } : {}),
+    limit: o.limit + 1,
+  })
+  const items = rows.slice(0, o.limit).map((a) => {
     return {
       code: a.code,
       number: a.number,
@@ -137,12 +127,10 @@ export async function listQuestionSets() {
 
 /** Kinds of block by name, with the number of blocks that fill them. */
 export async function listBlockKinds() {
-  const { rows } = await database().execute<{ code: string; n: number }>(
-    sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`,
-  )
+  const blocks = await blocksByType(database())
   const kinds = (await storedRecords(database(), 'block-kinds')).sort((a, b) => a.name.localeCompare(b.name, 'en'))
   return {
-    items: kinds.map((k) => ({ ...k, blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })),
+    items: kinds.map((k) => ({ ...k, blocks: blocks.get(k.code) ?? 0 })),
     next: null,
   }
 }

@@ -1,11 +1,9 @@
 import type { SharedRemark } from '@contracts/library'
-import { sql } from 'drizzle-orm'
 import { optionsNamed } from '@core/page/shared-text'
 import type { PieceRecord } from '@contracts/records'
 import { database } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
-import { rootsOfReaches } from '../../db/queries/reach'
-import { factsOfAttribute } from '../../db/queries/rule-sql'
+import { countWithOptions } from '../../db/queries/reach'
 import { loadSetup } from '../../db/queries/setup'
 import { lensOf } from '../reach/reach'
 
@@ -33,27 +31,12 @@ export async function sharedTextRemarks(
     optionsNamed(x.body, x.language, setup).map((o) => ({ ...o, language: x.language })),
   )
   const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
-  const roots = rootsOfReaches(
-    setup,
-    using.map((a) => a.reach),
-    lens,
-  )
-  const wanted = named.map(
-    (n, i) =>
-      sql`
-        select ${i}::int as i, count(distinct f.root_id)::int as n from ${factsOfAttribute(n.attribute, setup)} f
-        join found on found.id = f.root_id where f.attribute_id = ${setup.attributeIds.get(n.attribute)!}
-        and f.txt = ${n.option}
-      `,
-  )
-  const { rows } = await db.execute<{ i: number; n: number }>(sql`
-    with found as materialized (${roots}) select -1 as i, count(*)::int as n
-    from found ${wanted.length > 0 ? sql`union all ${sql.join(wanted, sql` union all `)}` : sql``}`)
-  const products = rows.find((r) => r.i === -1)!.n
+  const reaches = using.map((a) => a.reach)
+  const { products, having } = await countWithOptions(db, setup, reaches, lens, named)
   return {
     products,
     items: named.flatMap((n, i) => {
-      const not = products - rows.find((r) => r.i === i)!.n
+      const not = products - having[i]!
       return products > 1 && not >= mostFrom * products
         ? [{ language: n.language, word: n.word, attribute: n.attribute, option: n.option, products, not }]
         : []

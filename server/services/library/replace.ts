@@ -7,7 +7,7 @@ import { database, inTransaction } from '../../db/connect'
 import { pieceRecordOf } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
+import { pieceCodes } from '../../db/queries/library'
 import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
@@ -60,9 +60,7 @@ export async function replaceInLibrary(
     throw unprocessable('Nothing to find.', [{ path: 'find', message: 'Enter what to find.' }])
   const db = database()
   const setup = await loadSetup(db)
-  const codes = (await db.select({ code: t.piece.code }).from(t.piece).orderBy(t.piece.code))
-    .map((r) => r.code)
-    .filter((c) => !body.pieces || body.pieces.includes(c))
+  const codes = (await pieceCodes(db, undefined)).filter((c) => !body.pieces || body.pieces.includes(c))
   const items: Replaced[] = []
   const changed: PieceRecord[] = []
   for (const code of codes) {

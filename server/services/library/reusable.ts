@@ -1,7 +1,7 @@
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 import { codeOfName } from '@core/text/code'
-import { sql } from 'drizzle-orm'
 import { inTransaction } from '../../db/connect'
+import { assignmentCodes } from '../../db/queries/library'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '@contracts/people'
@@ -30,8 +30,7 @@ export async function makeReusable(
       setup,
       step,
     })
-    const { rows } = await tx.db.execute<{ code: string }>(sql`select code from assignment`)
-    const taken = new Set(rows.map((r) => r.code))
+    const taken = new Set(await assignmentCodes(tx.db))
     const base = codeOfName(piece.name, 'assignment')
     let free = base
     for (let n = 2; taken.has(free); n++) free = `${base}-${n}`

@@ -4,11 +4,11 @@ import { plainText } from '@core/richtext/read'
 import { groupAlike, shareOf, shinglesOf, signatureOf } from '@core/text/shingles'
 import { wordsOf } from '@core/house-style/count'
 import { fold } from '@core/text/fold'
-import { sql } from 'drizzle-orm'
 import { refersTo } from '@core/attributes/types/registry'
 import { database } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
+import { codesInValues } from '../../db/queries/texts'
 
 const alikeFrom = 0.7
 /** Two questions mean the same where so much of what they ask is the same, or of their answers. */
@@ -99,19 +99,10 @@ async function pickedQuestionsOf(
 ): Promise<string[]> {
   const attributes = [...setup.attributes.values()].filter((a) => refersTo(a, 'question'))
   const ids = attributes.map((a) => setup.attributeIds.get(a.code)!)
-  const { rows } =
-    ids.length === 0
-      ? { rows: [] }
-      : await db.execute<{ code: string }>(
-          sql`
-            select distinct jsonb_array_elements_text(value) as code from value
-            where attribute_id = any(${sql.param(ids)}::smallint[])
-          `,
-        )
   const defaults = [...setup.types.values()].flatMap((x) =>
     x.attributes
       .filter((u) => attributes.some((a) => a.code === u.attribute))
       .flatMap((u) => (Array.isArray(u.default) ? (u.default as string[]) : [])),
   )
-  return [...rows.map((r) => r.code), ...defaults]
+  return [...(await codesInValues(db, ids)), ...defaults]
 }

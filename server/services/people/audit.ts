@@ -1,7 +1,5 @@
-import { desc, lt } from 'drizzle-orm'
 import { nowDate } from '../../clock'
-import { database } from '../../db/connect'
-import * as t from '../../db/schema'
+import { auditBefore, insertAudit } from '../../db/queries/audit'
 import { authorize } from './permission'
 import type { Person } from '@contracts/people'
 
@@ -29,18 +27,13 @@ export async function writeAudit(
   { personId, origin, by }: AuditSource,
   detail: Record<string, unknown> = {},
 ): Promise<void> {
-  await database().insert(t.audit).values({ at: nowDate(), kind, personId, origin, by, detail })
+  await insertAudit({ at: nowDate(), kind, personId, origin, by, detail })
 }
 
 /** The audit log, newest first. */
 export async function listAudit(person: Person, { limit, before }: { limit: number; before?: number }) {
   authorize(person, 'set-up')
-  const rows = await database()
-    .select()
-    .from(t.audit)
-    .where(before === undefined ? undefined : lt(t.audit.id, before))
-    .orderBy(desc(t.audit.id))
-    .limit(limit + 1)
+  const rows = await auditBefore(before, limit + 1)
   const items = rows.slice(0, limit).map((r) => ({
     id: r.id,
     at: r.at.toISOString(),

@@ -1,7 +1,8 @@
 import { createHash, randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto'
-import { and, eq, gt, lte, or } from 'drizzle-orm'
 import { database, type Db } from '../../db/connect'
-import * as t from '../../db/schema'
+import { personByEmail, sessionByHash } from '../../db/queries/people'
+import { deleteEndedSessions, deleteSession, insertSession, noteSessionSeen } from '../../db/queries/sessions'
+import { forgetOldTries } from '../../db/queries/sign-in-tries'
 import { writeAudit } from './audit'
 import { Gate } from './gate'
 import type { Person } from '@contracts/people'
@@ -57,29 +58,30 @@ export async function signIn(
   const account = email.trim().toLowerCase()
   await countSignIn(account, origin, now)
   const db = database()
-  const [found] = await db.select().from(t.person).where(eq(t.person.email, account))
+  const found = await personByEmail(db, account)
   const right = await passwordChecks.take(() =>
     fits(password, found?.passwordHash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AA'),
   )
   if (!found || !right) {
-    await writeAudit('sign-in-refused', { personId: found?.id ?? null, origin, by: '' }, { account })
+    await writeAudit('sign-in-refused', { personId: found?.person.id ?? null, origin, by: '' }, { account })
     throw new Problem(401, 'Not signed in', 'This e-mail address and password do not match. Check both and try again.')
   }
   await forgetSignIn(account, origin)
   const secret = randomBytes(32).toString('base64url')
   const token = randomBytes(24).toString('base64url')
   const at = new Date(now)
-  await db.insert(t.session).values({
+  const { person } = found
+  await insertSession(db, {
     hash: digest(secret),
-    personId: found.id,
+    personId: person.id,
     kind: 'cookie',
     token,
     expires: new Date(now + lifetime),
     seen: at,
     origin,
   })
-  await writeAudit('sign-in', { personId: found.id, origin, by: 'cookie' })
-  return { person: personOf(found), token, secret }
+  await writeAudit('sign-in', { personId: person.id, origin, by: 'cookie' })
+  return { person, token, secret }
 }
 
 /** Who a secret of a cookie or a personal token belongs to. */
@@ -89,19 +91,13 @@ export async function personOfSecret(
   kind: 'cookie' | 'token',
   now: number,
 ): Promise<(SignedIn & { name: string }) | undefined> {
-  const [row] = await db
-    .select()
-    .from(t.session)
-    .innerJoin(t.person, eq(t.person.id, t.session.personId))
-    .where(and(eq(t.session.hash, digest(secret)), eq(t.session.kind, kind), gt(t.session.expires, new Date(now))))
-  if (!row || (kind === 'cookie' && row.session.seen.getTime() <= now - idleLifetime)) return undefined
-  if (row.session.seen.getTime() < now - seenEvery) {
-    await db
-      .update(t.session)
-      .set({ seen: new Date(now) })
-      .where(eq(t.session.hash, row.session.hash))
-  }
-  return { person: personOf(row.person), token: row.session.token, name: row.session.name }
+  const hash = digest(secret)
+  const session = await sessionByHash(db, hash, kind, new Date(now))
+  if (!session) return undefined
+  const seen = session.seen.getTime()
+  if (kind === 'cookie' && seen <= now - idleLifetime) return undefined
+  if (seen < now - seenEvery) await noteSessionSeen(db, hash, new Date(now))
+  return { person: session.person, token: session.token, name: session.name }
 }
 
 /**
@@ -109,27 +105,11 @@ export async function personOfSecret(
  * forgotten.
  */
 export async function forgetEnded(now: number): Promise<void> {
-  const at = new Date(now)
-  const idle = and(eq(t.session.kind, 'cookie'), lte(t.session.seen, new Date(now - idleLifetime)))
-  await database()
-    .delete(t.session)
-    .where(or(lte(t.session.expires, at), idle))
-  await database().delete(t.signInTry).where(lte(t.signInTry.expires, at))
-}
-
-/** A person by number, for work that is done in their name. */
-export async function personById(db: Db, id: number): Promise<Person | undefined> {
-  const [row] = await db.select().from(t.person).where(eq(t.person.id, id))
-  return row && personOf(row)
+  await deleteEndedSessions(new Date(now), new Date(now - idleLifetime))
+  await forgetOldTries(new Date(now))
 }
 
 /** Ends a session. */
 export async function signOut(secret: string): Promise<void> {
-  await database()
-    .delete(t.session)
-    .where(eq(t.session.hash, digest(secret)))
-}
-
-function personOf(row: typeof t.person.$inferSelect): Person {
-  return { id: row.id, email: row.email, name: row.name, role: row.role as Person['role'], languages: row.languages }
+  await deleteSession(digest(secret))
 }

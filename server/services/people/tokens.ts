@@ -1,7 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { and, asc, eq, like } from 'drizzle-orm'
-import { database, inTransaction } from '../../db/connect'
-import * as t from '../../db/schema'
+import { inTransaction } from '../../db/connect'
+import { deleteToken, insertSession, tokensOfPerson } from '../../db/queries/sessions'
 import type { TokenDocument, Person } from '@contracts/people'
 import { sourceOf, writeAudit } from './audit'
 import { notFound, Problem } from '../problem'
@@ -23,12 +22,8 @@ const documentOf = (row: { hash: string; name: string; expires: Date }): TokenDo
 
 /** A person's tokens. */
 export async function listTokens(person: Person): Promise<{ items: TokenDocument[]; next: null }> {
-  const rows = await database()
-    .select()
-    .from(t.session)
-    .where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token')))
-    .orderBy(asc(t.session.name))
-  return { items: rows.map(documentOf), next: null }
+  const tokens = await tokensOfPerson(person.id)
+  return { items: tokens.map(documentOf), next: null }
 }
 
 /**
@@ -56,7 +51,7 @@ export async function makeToken(
     origin: asking.origin,
   }
   await inTransaction(async (tx) => {
-    await tx.db.insert(t.session).values(row)
+    await insertSession(tx.db, row)
     await writeAudit('token-made', sourceOf(person, asking), { token: idOf(row.hash), name })
   })
   return { ...documentOf(row), secret }
@@ -65,10 +60,6 @@ export async function makeToken(
 /** Ends a token of a person's own. Throws 404 where there is none. */
 export async function endToken(person: Person, asking: TokenAsking, id: string): Promise<void> {
   if (!/^[0-9a-f]{16}$/.test(id)) throw notFound('such token')
-  const gone = await database()
-    .delete(t.session)
-    .where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token'), like(t.session.hash, `${id}%`)))
-    .returning({ hash: t.session.hash })
-  if (gone.length === 0) throw notFound('such token')
+  if (!(await deleteToken(person.id, id))) throw notFound('such token')
   await writeAudit('token-ended', sourceOf(person, asking), { token: id })
 }

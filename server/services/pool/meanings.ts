@@ -1,7 +1,7 @@
 import type { MeaningBody } from '@contracts/pool'
 import { parseHeader } from '@core/imports/columns'
 import { inTransaction, type Db } from '../../db/connect'
-import { changeMapping, keptMapping } from '../../db/queries/kept'
+import { changeMapping, savedMapping } from '../../db/queries/saved'
 import { loadSetup } from '../../db/queries/setup'
 import { dataPool } from '../../stand-ins/chosen'
 import { authorize } from '../people/permission'
@@ -9,7 +9,7 @@ import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 
 /** What people have said that properties of the pool mean: the mapping that is kept under its name, for everybody. */
-export const poolMapping = (db: Db) => keptMapping(db, dataPool().name)
+export const poolMapping = (db: Db) => savedMapping(db, dataPool().name)
 
 /** Says what a property of the pool means, for everybody. Throws 422 where nothing of ours has that name. */
 export async function setMeaning(person: Person, { property, means }: MeaningBody): Promise<void> {

@@ -1,69 +1,39 @@
-import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNull, lt, sql } from 'drizzle-orm'
 import type { PoolQuery } from '@contracts/pool'
 import { sourceDifference } from '@core/catalogue/source'
 import { readItem } from '@core/pool/item'
 import { database, inTransaction, type Tx } from '../../db/connect'
+import { lockProduct } from '../../db/queries/families'
+import {
+  insertPoolQuery,
+  isAsked,
+  notePoolQuerySent,
+  openPoolQueries,
+  poolQueriesBefore,
+  poolQueriesOf,
+  writePoolAnswer,
+  type PoolQueryRow,
+} from '../../db/queries/pool-queries'
 import { loadSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
+import { insertChanges } from '../../db/queries/steps'
 import { beginStep } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { dataPool } from '../../stand-ins/chosen'
 import type { PoolAnswer } from '../../stand-ins/data-pool'
 import { poolMapping } from './meanings'
 import { unprocessable } from '../problem'
 
-type Row = typeof t.poolQuery.$inferSelect
-
 /** Writes a question to the pool; the worker sends it. One that waits for its answer is not asked twice. Throws 422. */
-export async function writeQuery(
-  tx: Tx,
-  query: Omit<Row, 'id' | 'sent' | 'answered' | 'agreed' | 'words'>,
-): Promise<void> {
-  const [open] = await tx.db
-    .select({ id: t.poolQuery.id })
-    .from(t.poolQuery)
-    .where(
-      and(eq(t.poolQuery.productId, query.productId), eq(t.poolQuery.path, query.path), isNull(t.poolQuery.answered)),
-    )
-  if (open)
+export async function writeQuery(tx: Tx, query: Parameters<typeof insertPoolQuery>[1]): Promise<void> {
+  if (await isAsked(tx.db, query.productId, query.path))
     throw unprocessable('The pool has been asked about this already, and has not answered yet.', [
       { path: 'ask', message: 'Wait for its answer, or keep your value without asking the pool.' },
     ])
-  await tx.db.insert(t.poolQuery).values({ id: randomUUID(), ...query })
+  await insertPoolQuery(tx, query)
 }
-
-const shownColumns = {
-  id: t.poolQuery.id,
-  sku: t.product.sku,
-  path: t.poolQuery.path,
-  gtin: t.poolQuery.gtin,
-  property: t.poolQuery.property,
-  ours: t.poolQuery.ours,
-  theirs: t.poolQuery.theirs,
-  reason: t.poolQuery.reason,
-  person: t.person.name,
-  asked: t.poolQuery.asked,
-  answered: t.poolQuery.answered,
-  agreed: t.poolQuery.agreed,
-  words: t.poolQuery.words,
-}
-const select = () =>
-  database()
-    .select(shownColumns)
-    .from(t.poolQuery)
-    .innerJoin(t.product, eq(t.product.id, t.poolQuery.productId))
-    .leftJoin(t.person, eq(t.person.id, t.poolQuery.personId))
-const onTheWire = (r: Awaited<ReturnType<typeof select>>[number]): PoolQuery => ({
-  ...r,
-  asked: r.asked.toISOString(),
-  answered: r.answered?.toISOString() ?? null,
-})
 
 /** The latest question about each value of a product, by path. */
 export async function latestQueries(productId: number): Promise<Map<string, PoolQuery>> {
-  const rows = await select().where(eq(t.poolQuery.productId, productId)).orderBy(t.poolQuery.asked)
-  return new Map(rows.map((r) => [r.path, onTheWire(r)]))
+  return new Map((await poolQueriesOf(productId)).map((query) => [query.path, query]))
 }
 
 /**
@@ -78,20 +48,9 @@ export async function listQueries({
   cursor?: string
   limit: number
 }): Promise<{ items: PoolQuery[]; next: string | null }> {
-  const rows = await select()
-    .where(
-      and(
-        state === 'all'
-          ? undefined
-          : state === 'open'
-            ? isNull(t.poolQuery.answered)
-            : sql`${t.poolQuery.answered} is not null`,
-        cursor === undefined ? undefined : lt(t.poolQuery.asked, new Date(cursor)),
-      ),
-    )
-    .orderBy(desc(t.poolQuery.asked))
-    .limit(limit + 1)
-  const items = rows.slice(0, limit).map(onTheWire)
+  const before = cursor === undefined ? undefined : new Date(cursor)
+  const rows = await poolQueriesBefore(state, before, limit + 1)
+  const items = rows.slice(0, limit)
   return { items, next: rows.length > limit ? items.at(-1)!.asked : null }
 }
 
@@ -101,15 +60,12 @@ export async function listQueries({
  */
 export async function lookAfterQueries(now: number): Promise<{ sent: number; answered: number }> {
   const db = database()
-  const open = await db.select().from(t.poolQuery).where(isNull(t.poolQuery.answered)).orderBy(t.poolQuery.asked)
+  const open = await openPoolQueries(db)
   const waiting = open.filter((q) => q.sent === null)
   for (const q of waiting) {
     // Should this stop between the two, the same question is sent once more under its number, and is one question.
     await dataPool().ask({ id: q.id, gtin: q.gtin, property: q.property, proposed: q.ours, reason: q.reason })
-    await db
-      .update(t.poolQuery)
-      .set({ sent: new Date(now) })
-      .where(eq(t.poolQuery.id, q.id))
+    await notePoolQuerySent(db, q.id, new Date(now))
   }
   const sent = open.filter((q) => q.sent !== null)
   const answers = sent.length === 0 ? [] : await dataPool().answers(sent.map((q) => q.id))
@@ -126,26 +82,18 @@ export async function lookAfterQueries(now: number): Promise<{ sent: number; ans
  * Notes an answer. Where the pool agrees, it says the same as the product from then on, and the reason has done its
  * work.
  */
-async function takeAnswer(query: Row, { agreed, words }: PoolAnswer, now: number): Promise<void> {
+async function takeAnswer(query: PoolQueryRow, { agreed, words }: PoolAnswer, now: number): Promise<void> {
   const [item] = agreed ? await dataPool().byGtin([query.gtin]) : []
   await inTransaction(async (tx) => {
-    const noted = await tx.db
-      .update(t.poolQuery)
-      .set({ agreed, words, answered: new Date(now) })
-      .where(and(eq(t.poolQuery.id, query.id), isNull(t.poolQuery.answered)))
-      .returning({ id: t.poolQuery.id })
-    if (noted.length === 0 || !item) return
+    const isNew = await writePoolAnswer(tx, query.id, { agreed, words, answered: new Date(now) })
+    if (!isNew || !item) return
     const setup = await loadSetup(tx.db)
     const says = readItem(item, setup, await poolMapping(tx.db)).find(
       (p) => p.path === query.path && p.problem === null,
     )
-    const [owner] = await tx.db
-      .select({ sku: t.product.sku })
-      .from(t.product)
-      .where(eq(t.product.id, query.productId))
-      .for('update')
+    const sku = await lockProduct(tx, query.productId)
     const source = (await loadSources(tx.db, [query.productId])).get(query.productId)?.get(query.path)
-    if (!owner || !source || !says) return
+    if (sku === undefined || !source || !says) return
     const difference = sourceDifference(query.path, source, {
       ...source,
       said: says.value,
@@ -154,10 +102,7 @@ async function takeAnswer(query: Row, { agreed, words }: PoolAnswer, now: number
       reason: null,
     })
     await writeSources(tx, [{ id: query.productId, differences: [difference] }], query.personId)
-    await tx.db.insert(t.change).values({
-      stepId: await beginStep(tx, 'The data pool agreed', null, now),
-      record: `product:${owner.sku}`,
-      differences: [difference],
-    })
+    const step = await beginStep(tx, 'The data pool agreed', null, now)
+    await insertChanges(tx.db, [{ step, record: `product:${sku}`, differences: [difference] }])
   })
 }

@@ -1,6 +1,5 @@
-import { sql } from 'drizzle-orm'
 import { database, inTransaction, mustBeginAgain, sqlState } from '../../db/connect'
-import { lockProducts, TooBusy } from '../../db/queries/families'
+import { limitLockWait, lockProducts, TooBusy } from '../../db/queries/families'
 import { foldVersions, hasUnfolded } from '../../db/queries/versions'
 
 /**
@@ -18,7 +17,7 @@ export async function foldWhenFree(): Promise<void> {
   try {
     await inTransaction(async (tx) => {
       await lockProducts(tx, patience)
-      await tx.db.execute(sql`select set_config('lock_timeout', ${String(patience)}, true)`)
+      await limitLockWait(tx, patience)
       await foldVersions(tx)
     })
   } catch (e) {

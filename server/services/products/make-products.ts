@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm'
 import type { ProductPatchBody } from '@contracts/product'
 import type { CopyBody, NewProductBody, VariantsBody } from '@contracts/variants'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
@@ -12,9 +11,10 @@ import {
   type StoredFamily,
   type StoredProduct,
 } from '../../db/queries/families'
+import { storedAssignments, writeReach } from '../../db/queries/library'
 import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
+import { insertChanges } from '../../db/queries/steps'
 import { beginStep, reserveProductIds, writeProducts } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { checkedPatch } from './check-patch'
 import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
@@ -258,8 +258,7 @@ export async function copyProduct(person: Person, sku: string, body: CopyBody, n
 
 /** Assignments that name a product by its SKU name its copy too: what was chosen, added or left out for it. */
 async function copyAssignments(tx: Tx, copies: ReadonlyMap<string, string>, step: number) {
-  const rows = await tx.db.select().from(t.assignment)
-  for (const a of rows) {
+  for (const a of await storedAssignments(tx.db)) {
     const more = (list: string[]) => [...new Set([...list, ...list.flatMap((s) => copies.get(s) ?? [])])]
     const reach = {
       ...a.reach,
@@ -269,12 +268,9 @@ async function copyAssignments(tx: Tx, copies: ReadonlyMap<string, string>, step
     }
     if (JSON.stringify(reach) === JSON.stringify(a.reach)) continue
     const { number: _number, ...before } = a
-    await tx.db.update(t.assignment).set({ reach }).where(eq(t.assignment.number, a.number))
-    await tx.db.insert(t.change).values({
-      stepId: step,
-      record: `assignments:${a.code}`,
-      differences: [{ path: '', before, after: { ...before, reach } }],
-    })
+    await writeReach(tx.db, a.number, reach)
+    const difference = { path: '', before, after: { ...before, reach } }
+    await insertChanges(tx.db, [{ step, record: `assignments:${a.code}`, differences: [difference] }])
     await raiseStamp(tx.db, 'content')
   }
 }

@@ -1,6 +1,6 @@
-import { sql } from 'drizzle-orm'
 import type { NamedList } from '@core/catalogue/model'
 import { database } from '../../db/connect'
+import { namedListsWithCounts } from '../../db/queries/library'
 import { findByRule } from '../../db/queries/reach'
 import { loadSetup } from '../../db/queries/setup'
 import type { Person } from '@contracts/people'
@@ -10,10 +10,7 @@ import { filterOf, lensOf, type LensBody } from '../reach/reach'
 
 /** Named lists with the number of their products, by name. */
 export async function listLists() {
-  const { rows } = await database().execute<{ code: string; name: string; note: string; products: number }>(sql`
-    select code, name, note, (select count(*)::int from list_member m where m.list_id = n.id) as products
-    from named_list n order by name, code`)
-  return { items: rows, next: null }
+  return { items: await namedListsWithCounts(database()), next: null }
 }
 
 /** What is kept by hand is not this long. */

@@ -1,7 +1,7 @@
-import { sql } from 'drizzle-orm'
 import { inTransaction, type Tx } from '../../db/connect'
 import { loadFamilies } from '../../db/queries/families'
-import { readSetup } from '../../db/queries/setup'
+import { countRootsOfType, firstParents, rootsOfType } from '../../db/queries/product-lists'
+import { readMark, readSetup, writeMark } from '../../db/queries/setup'
 import { writeFacts } from '../../db/queries/write-products'
 import { enqueue } from '../work/jobs'
 
@@ -16,10 +16,7 @@ const atOnce = 500
  * worker.
  */
 export async function refreshFactsOfType(tx: Tx, type: string | null): Promise<void> {
-  const { rows } = await tx.db.execute<{ n: number }>(
-    sql`select count(*)::int as n from product where id = root_id and ${type === null ? sql`true` : sql`type = ${type}`}`,
-  )
-  if (rows[0]!.n <= atOnce) await refreshFacts(tx, type)
+  if ((await countRootsOfType(tx.db, type)) <= atOnce) await refreshFacts(tx, type)
   else
     await enqueue(tx, {
       kind: 'refresh-facts',
@@ -36,14 +33,12 @@ export async function refreshFacts(
   onProgress?: (done: number, total: number) => void,
 ): Promise<void> {
   const setup = await readSetup(tx.db)
-  const { rows } = await tx.db.execute<{ id: number }>(
-    sql`select id from product where id = root_id and ${type === null ? sql`true` : sql`type = ${type}`} order by id`,
-  )
-  for (let i = 0; i < rows.length; i += atOnce) {
-    const ids = rows.slice(i, i + atOnce).map((r) => r.id)
+  const roots = await rootsOfType(tx.db, type)
+  for (let i = 0; i < roots.length; i += atOnce) {
+    const ids = roots.slice(i, i + atOnce)
     const families = await loadFamilies(tx.db, setup, ids)
     await writeFacts(tx, setup, [...families.values()], new Set(ids))
-    onProgress?.(Math.min(i + atOnce, rows.length), rows.length)
+    onProgress?.(Math.min(i + atOnce, roots.length), roots.length)
   }
 }
 
@@ -53,16 +48,8 @@ export async function refreshFacts(
  */
 export async function refreshFactsOfOldVersion(): Promise<void> {
   await inTransaction(async (tx) => {
-    const { rows } = await tx.db.execute<{ n: number; products: boolean }>(
-      sql`
-        select coalesce((select n from stamp where name = 'facts'), 1)::int as n,
-          exists (select 1 from product) as products
-      `,
-    )
-    if (rows[0]!.n >= derivation) return
-    if (rows[0]!.products) await refreshFactsOfType(tx, null)
-    await tx.db.execute(
-      sql`insert into stamp (name, n) values ('facts', ${derivation}) on conflict (name) do update set n = excluded.n`,
-    )
+    if (((await readMark(tx.db, 'facts')) ?? 1) >= derivation) return
+    if ((await firstParents(tx.db, 1)).length > 0) await refreshFactsOfType(tx, null)
+    await writeMark(tx.db, 'facts', derivation)
   })
 }

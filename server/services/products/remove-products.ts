@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import type { ProductReference, RemovalReport } from '@contracts/product'
 import type { BodyOf } from '@contracts/operations'
 import type { Person } from '@contracts/people'
@@ -14,12 +13,13 @@ import {
   type StoredProduct,
   type TranslationMark,
 } from '../../db/queries/families'
+import { noteChildless } from '../../db/queries/product-lists'
 import { rootIdsOf } from '../../db/queries/reach'
 import { referencesTo } from '../../db/queries/references'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources } from '../../db/queries/sources'
+import { insertChanges } from '../../db/queries/steps'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { changeFamily, writeFamilies } from '../bulk/bulk-change'
 import { checkVersion } from '../entity-tag'
 import { authorize } from '../people/permission'
@@ -129,7 +129,8 @@ export async function removeInStep(
   const gone = new Set(going.map((p) => p.sku))
   const sources = await loadSources(tx.db, ids)
   await removeProducts(tx, ids)
-  await tx.db.insert(t.change).values(
+  await insertChanges(
+    tx.db,
     going.map(({ marks, hashes: _, ...product }) => {
       const whole: RemovedProduct = {
         ...product,
@@ -137,7 +138,7 @@ export async function removeInStep(
         sources: [...(sources.get(product.id) ?? [])],
       }
       return {
-        stepId: step,
+        step,
         record: `product:${product.sku}`,
         differences: [{ path: 'removed', before: whole, after: null }],
       }
@@ -148,7 +149,7 @@ export async function removeInStep(
     .map((f) => ({ root: f.root, variants: f.variants.filter((v) => !gone.has(v.sku)) }))
   if (left.length === 0) return
   const childless = left.filter((f) => f.variants.length === 0).map((f) => f.root.id)
-  await tx.db.execute(sql`update product set is_leaf = true where id = any(${sql.param(childless)}::int[])`)
+  await noteChildless(tx.db, childless)
   await writeFacts(tx, setup, left, new Set(left.map((f) => f.root.id)))
 }
 

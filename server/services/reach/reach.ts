@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import { explainReach, prepareAssignment, type PreparedAssignment, type Reach } from '@core/assignments/assignment'
 import { countBits, without, type Bitmap } from '@core/assignments/bitmap'
 import type { Limits } from '@core/assignments/limits'
@@ -14,6 +13,7 @@ import { sentenceOf } from '@core/rules/sentence'
 import { database, type Db } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadFamilyOf, memberOf, type StoredFamily } from '../../db/queries/families'
+import { namesOfSkus } from '../../db/queries/product-lists'
 import { fillOfReaches, findByRule } from '../../db/queries/reach'
 import { firstBySku } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -193,10 +193,8 @@ export async function tryAssignment(
     const family = body.sku === null ? undefined : await loadFamilyOf(db, setup, body.sku)
     if (body.sku !== null && !family)
       throw unprocessable('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
-    const names = await namesOf(
-      [...(family ? [family.root.sku] : []), ...sample, ...(gained?.skus ?? []), ...(lost?.skus ?? [])],
-      setup,
-    )
+    const shown = [...(family ? [family.root.sku] : []), ...sample, ...(gained?.skus ?? []), ...(lost?.skus ?? [])]
+    const names = await namesOfSkus(db, setup, shown)
     const named = (skus: readonly string[]) => skus.map((sku) => ({ sku, name: names.get(sku) ?? sku }))
     const product = family
       ? { ...reachOfOne(body.sku!, family, prepared, lens, setup), name: names.get(family.root.sku) ?? body.sku! }
@@ -236,14 +234,6 @@ function reachOfOne(
     : [family.root.sku, ...family.variants.map((v) => v.sku)]
   const answer = explainReach(prepared, skus, each ? facts.variants![family.variants.indexOf(product)]! : facts)
   return { sku, asked: each ? sku : family.root.sku, ...answer }
-}
-
-async function namesOf(skus: readonly string[], setup: StoredSetup): Promise<Map<string, string>> {
-  const { rows } = await database().execute<{ sku: string; name: string }>(sql`
-    select p.sku, v.value #>> '{}' as name from product p join value v on v.product_id = p.root_id
-    and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
-    where p.sku = any(${sql.param([...new Set(skus)])}::text[])`)
-  return new Map(rows.map((r) => [r.sku, r.name]))
 }
 
 /**

@@ -1,21 +1,24 @@
-import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { now as clock } from '../../clock'
 import { database, inTransaction, isOutage, mustBeginAgain, nothingInvalidated, type Tx } from '../../db/connect'
-import { membersOfSets } from '../../db/queries/history'
+import {
+  evaluationState,
+  isEvaluationQueued,
+  rootsOfDueSet,
+  rootsOfReach,
+  someRoots,
+} from '../../db/queries/evaluation'
 import {
   countDue,
   foldSums,
   keepFailedSet,
-  mostTries,
   takeDueSets,
   invalidateRoots,
   invalidateSet,
   invalidateWhere,
 } from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
-import { reachToSql } from '../../db/queries/reach'
-import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { loadSetup, readMark, writeMark, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import { RuleError } from '@core/rules/condition'
 import { enqueue, type WorkControls } from '../work/jobs'
@@ -26,10 +29,7 @@ import { evaluateBlocks, type EvaluationHelper, type StartHelpers } from './stre
 
 /** Has the worker evaluate what is due, unless such work waits already. */
 export async function enqueueEvaluation(tx: Tx): Promise<void> {
-  const { rows } = await tx.db.execute<{ waits: boolean }>(
-    sql`select exists (select 1 from job where kind = 'evaluate' and state = 'queued') as waits`,
-  )
-  if (!rows[0]!.waits)
+  if (!(await isEvaluationQueued(tx.db)))
     await enqueue(tx, { kind: 'evaluate', title: 'Recalculating readiness', personId: null, input: {} })
 }
 
@@ -42,57 +42,25 @@ export async function queueAll(person: Person): Promise<string> {
   })
 }
 
-/** The roots that a set of what is due stands for. */
-function rootsOf(what: DueSet, setup: StoredSetup) {
-  if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
-  if ('changed' in what)
-    return [
-      sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`,
-    ]
-  if ('step' in what)
-    return [
-      sql`select p.root_id from ${membersOfSets(sql`s.step_id = ${what.step}`)} m join product p on p.id = m.product_id`,
-    ]
-  if ('reach' in what) return reached(what.reach, setup, clock())
-  return [sql`select id from product where parent_id is null`]
-}
-
 /**
- * The same, whatever has gone since: where a rule names an attribute, an option, a list, a category or a named rule that
- * there is no more, nobody can tell whom it reached, and everything is due.
+ * The roots that a set of what is due stands for, whatever has gone since: where a rule names an attribute, an option, a
+ * list, a category or a named rule that there is no more, nobody can tell whom it reached, and everything is due.
  */
 function rootsOrAll(what: DueSet, setup: StoredSetup) {
   try {
-    return rootsOf(what, setup)
+    return rootsOfDueSet(what, (reach) => rootsOfReach(setup, reach, clock()))
   } catch (e) {
     if (!(e instanceof RuleError)) throw e
-    return rootsOf({ all: true }, setup)
+    return rootsOfDueSet({ all: true }, () => [])
   }
-}
-
-/** The roots that a reach has, in any storefront. */
-function reached(reach: Reach, setup: StoredSetup, now: number) {
-  return [...setup.storefronts.keys()].map((storefront) => {
-    const condition = reachToSql(setup, reach, { storefront, group: null, moment: now })
-    return reach.eachVariant
-      ? sql`select r.id from product v join product r on r.id = v.root_id where ${condition}`
-      : sql`select r.id from product r where ${condition}`
-  })
 }
 
 /** Says that products which a reach has are due: few by themselves, many for the worker to find. */
 export async function invalidateReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
   if (reach.base === 'everything') return invalidateSet(tx, { all: true })
-  const queries = reached(reach, setup, clock()).map((q) => sql`(${q} limit ${few + 1})`)
-  const { rows } = await tx.db.execute<{ id: number }>(
-    sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`,
-  )
-  if (rows.length > few) await invalidateSet(tx, { reach })
-  else
-    await invalidateRoots(
-      tx,
-      rows.map((r) => r.id),
-    )
+  const roots = await someRoots(tx.db, rootsOfReach(setup, reach, clock()), few + 1)
+  if (roots.length > few) await invalidateSet(tx, { reach })
+  else await invalidateRoots(tx, roots)
 }
 
 /** From so many products on, reaches are asked for all of them at once, and other threads help. */
@@ -186,19 +154,9 @@ export async function lookAfterReadiness(now: number): Promise<void> {
     const days = `${evaluating} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
     // One number for all of it: the days of all storefronts and the version.
     const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
-    const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'evaluated'`)
-    const { rows: some } = await tx.db.execute<{ products: boolean; due: boolean; busy: boolean }>(sql`
-      select exists (select 1 from product) as products, 
-        exists (select 1 from readiness_due where tries < ${mostTries} and after <= now())
-          or exists (select 1 from readiness_due_set where tries < ${mostTries} and after <= now()) as due,
-        exists (select 1 from job where kind = 'evaluate'
-        and (state in ('queued', 'running') or state = 'failed'
-          and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
-    const { products, due, busy } = some[0]!
-    if (rows[0]?.n !== mark) {
-      await tx.db.execute(
-        sql`insert into stamp (name, n) values ('evaluated', ${mark}) on conflict (name) do update set n = excluded.n`,
-      )
+    const { products, due, busy } = await evaluationState(tx.db, new Date(now - pauseAfterFailure))
+    if ((await readMark(tx.db, 'evaluated')) !== mark) {
+      await writeMark(tx.db, 'evaluated', mark)
       if (products) await invalidateSet(tx, { all: true })
     } else if (due && !busy) await enqueueEvaluation(tx)
   })

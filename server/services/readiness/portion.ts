@@ -1,11 +1,19 @@
-import { and, eq, ne, sql } from 'drizzle-orm'
 import type { PortionDocument } from '@contracts/readiness'
 import { dateIn } from '@core/moments/instant'
 import { database, inTransaction } from '../../db/connect'
 import { nearestRoots, readyRoots } from '../../db/queries/cloth'
+import { peopleWithPortions, personByEmail } from '../../db/queries/people'
+import {
+  addPortionProducts,
+  clearPortionProducts,
+  deletePortion,
+  notePortionDone,
+  portionProducts,
+  readPortion,
+  writePortion,
+} from '../../db/queries/portions'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import * as t from '../../db/schema'
 import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
@@ -17,20 +25,15 @@ export const today = (setup: StoredSetup, now: number) =>
 /** The person that is meant by `me` or by an e-mail address. Throws a 422 problem where there is none. */
 export async function personOf(person: Person, who: string | undefined): Promise<{ id: number }> {
   if (who === undefined || who === 'me') return person
-  const [found] = await database().select({ id: t.person.id }).from(t.person).where(eq(t.person.email, who))
+  const found = await personByEmail(database(), who)
   if (!found)
     throw unprocessable('The person is not valid.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
-  return found
+  return found.person
 }
 
 /** The others who have set a portion. */
 export async function othersWithPortions(person: Person): Promise<{ email: string; name: string }[]> {
-  return database()
-    .select({ email: t.person.email, name: t.person.name })
-    .from(t.portion)
-    .innerJoin(t.person, eq(t.person.id, t.portion.personId))
-    .where(ne(t.person.id, person.id))
-    .orderBy(t.person.name)
+  return peopleWithPortions(database(), person.id)
 }
 
 /** The editions that a portion counts: those of its storefront, else all. */
@@ -52,12 +55,11 @@ export async function portionOf(
   now: number,
 ): Promise<PortionDocument | null> {
   const db = database()
-  const [set] = await db.select().from(t.portion).where(eq(t.portion.personId, person.id))
+  const set = await readPortion(db, person.id)
   if (!set) return null
   const day = today(setup, now)
-  const mine = and(eq(t.portionProduct.personId, person.id), eq(t.portionProduct.day, day))
   const numbers = editionsFor(setup, editions, set.storefront)
-  let rows = await db.select().from(t.portionProduct).where(mine)
+  let rows = await portionProducts(db, person.id, day)
   if (rows.length < set.products) {
     const node = filterOf(setup, set.filter)
     const had = new Set(rows.map((r) => r.rootId))
@@ -77,11 +79,8 @@ export async function portionOf(
       .filter((id) => !had.has(id))
       .slice(0, set.products - rows.length)
     if (more.length > 0) {
-      await db
-        .insert(t.portionProduct)
-        .values(more.map((rootId) => ({ personId: person.id, day, rootId })))
-        .onConflictDoNothing()
-      rows = await db.select().from(t.portionProduct).where(mine)
+      await addPortionProducts(db, person.id, day, more)
+      rows = await portionProducts(db, person.id, day)
     }
   }
   // What was done stays done today, whatever comes up in it later.
@@ -90,13 +89,7 @@ export async function portionOf(
     rows.filter((r) => !r.done).map((r) => r.rootId),
     numbers,
   )
-  if (fresh.size > 0)
-    await db.execute(
-      sql`
-        update portion_product set done = true where person_id = ${person.id} and day = ${day}
-        and root_id = any(${sql.param([...fresh])}::int[])
-      `,
-    )
+  if (fresh.size > 0) await notePortionDone(db, person.id, day, fresh)
   return {
     products: set.products,
     storefront: set.storefront,
@@ -121,20 +114,14 @@ export async function setPortion(
     ])
   filterOf(setup, body.filter)
   await inTransaction(async ({ db }) => {
-    const row = { products: body.products, storefront: body.storefront, filter: body.filter }
-    await db
-      .insert(t.portion)
-      .values({ personId: person.id, ...row })
-      .onConflictDoUpdate({ target: t.portion.personId, set: row })
-    await db.execute(
-      sql`delete from portion_product where person_id = ${person.id} and (day < ${today(setup, now)} or not done)`,
-    )
+    const { products, storefront, filter } = body
+    await writePortion(db, { personId: person.id, products, storefront, filter })
+    await clearPortionProducts(db, person.id, today(setup, now))
   })
   return portionOf(person, setup, await loadEditions(database(), setup), now)
 }
 
-/** Lets the portion go. */
+/** Deletes the portion. */
 export async function dropPortion(person: Person): Promise<void> {
-  await database().delete(t.portion).where(eq(t.portion.personId, person.id))
-  await database().delete(t.portionProduct).where(eq(t.portionProduct.personId, person.id))
+  await deletePortion(person.id)
 }

@@ -1,6 +1,6 @@
-import { sql } from 'drizzle-orm'
 import { now } from '../../clock'
 import { beforeCommit, inTransaction, isOutage, mustBeginAgain } from '../../db/connect'
+import { countEditions, deleteDue } from '../../db/queries/evaluation'
 import { enqueueEvaluation } from './due'
 import { evaluateRoots } from './evaluate-roots'
 
@@ -17,16 +17,14 @@ export const productsAtOnce = (editions: number) => Math.max(1, Math.floor(pages
  */
 export function evaluateBeforeCommit(): void {
   beforeCommit(async (tx) => {
-    const { rows } = await tx.db.execute<{ n: number }>(
-      sql`select coalesce(sum(jsonb_array_length(editions)), 0)::int as n from storefront`,
-    )
     const roots = [...tx.invalidated.roots]
-    if (tx.invalidated.more || roots.length > productsAtOnce(rows[0]!.n)) return enqueueEvaluation(tx)
+    const isMany = tx.invalidated.more || roots.length > productsAtOnce(await countEditions(tx.db))
+    if (isMany) return enqueueEvaluation(tx)
     try {
       // A savepoint: what fails in there takes nothing else with it.
       await inTransaction(async (inner) => {
         await evaluateRoots(inner, roots, now())
-        await inner.db.execute(sql`delete from readiness_due where root_id = any(${sql.param(roots)}::int[])`)
+        await deleteDue(inner, roots)
       })
     } catch (e) {
       if (isOutage(e) || mustBeginAgain(e)) throw e

@@ -1,6 +1,4 @@
-import { sql } from 'drizzle-orm'
 import type { Trial, TrialBody } from '@contracts/readiness'
-import type { Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { placesOf } from '@core/house-style/checks/words'
 import { stemmerFor } from '@core/house-style/stems'
@@ -9,6 +7,7 @@ import { shortenings } from '@core/language/chain'
 import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { likePattern } from '../../db/queries/like'
+import { textsLike } from '../../db/queries/texts'
 import { unprocessable } from '../problem'
 
 /** Texts that are looked at; where the database finds more that may hold the words, the answer says so. */
@@ -51,17 +50,12 @@ export async function tryWords(body: TrialBody): Promise<Trial> {
   const products = new Set<string>()
   for (const language of languages) {
     const patterns = body.words.map((w) => likePattern(beginning(w, language)))
-    const { rows } = await database().execute<{
-      sku: string
-      attribute_id: number
-      storefront_id: number
-      value: Value
-    }>(sql`
-      select p.sku, v.attribute_id, v.storefront_id, v.value from value v join product p on p.id = v.product_id
-      where v.language = ${language}
-      and v.attribute_id = any(${sql.param(fields.map((a) => setup.attributeIds.get(a.code)!))}::smallint[])
-        ${body.storefront === null ? sql`` : sql`and v.storefront_id in (0, ${setup.storefrontIds.get(body.storefront)!})`}
-        and v.value::text ilike any(${sql.param(patterns)}::text[]) order by p.sku limit ${lookedAtMost + 1}`)
+    const rows = await textsLike(database(), patterns, {
+      language,
+      attributes: fields.map((a) => setup.attributeIds.get(a.code)!),
+      storefront: body.storefront === null ? undefined : setup.storefrontIds.get(body.storefront)!,
+      limit: lookedAtMost + 1,
+    })
     found.more ||= rows.length > lookedAtMost
     for (const r of rows.slice(0, lookedAtMost)) {
       const field = setup.attributeCodes.get(r.attribute_id)!

@@ -1,22 +1,19 @@
-import { eq, sql } from 'drizzle-orm'
 import type { AssignmentRecord } from '@contracts/records'
 import { prepareAssignment, type Assignment } from '@core/assignments/assignment'
 import { RuleError } from '@core/rules/condition'
 import { same } from '@core/catalogue/patch'
-import * as t from '../../db/schema'
-import { assignmentOf } from '../../db/queries/content'
+import { deleteAssignment, pieceKinds, readAssignment, writeAssignment } from '../../db/queries/content-records'
+import { assignmentCodes } from '../../db/queries/library'
 import { storedRecords } from '../../db/queries/records'
-import { first, type Problems, type RecordKind, atOnce, codesOf } from './kind'
+import { unknownSkus } from '../../db/queries/references'
+import { type Problems, type RecordKind, atOnce } from './kind'
 import { limitProblems } from './limits'
 import { invalidateReached } from '../readiness/due'
 
 export const assignments: RecordKind<AssignmentRecord> = {
   name: 'assignment',
   stamp: 'content',
-  async read(db, code) {
-    const row = await first(db.select().from(t.assignment).where(eq(t.assignment.code, code)))
-    return row && assignmentOf(row)
-  },
+  read: readAssignment,
   async check(record, before, setup, tx) {
     const problems: Problems = []
     try {
@@ -32,7 +29,7 @@ export const assignments: RecordKind<AssignmentRecord> = {
       list.forEach((c, i) => {
         if (!has(c)) problems.push({ path: `${path}[${i}]`, message: `There is no ${what} “${c}”.` })
       })
-    const there = await tx.db.select({ code: t.piece.code, ownOf: t.piece.ownOf }).from(t.piece)
+    const there = await pieceKinds(tx.db)
     const sets = await storedRecords(tx.db, 'question-sets')
     known(
       record.pieces,
@@ -54,49 +51,22 @@ export const assignments: RecordKind<AssignmentRecord> = {
     if (![...setup.storefronts.values()].some((x) => x.layout.areas.some((place) => place.area === record.area)))
       problems.push({ path: 'area', message: `No storefront’s page has an area “${record.area}”.` })
     for (const list of ['chosen', 'added', 'leftOut'] as const) {
-      const { rows } = await tx.db.execute<{ sku: string }>(
-        sql`
-          select s as sku from unnest(${sql.param(record.reach[list])}::text[]) s
-          where not exists (select 1 from product p where p.sku = s)
-        `,
-      )
-      if (rows.length > 0)
-        problems.push({
-          path: `reach.${list}`,
-          message: `There is no product ${rows
-            .slice(0, 5)
-            .map((r) => `“${r.sku}”`)
-            .join(', ')}.`,
-        })
+      const unknown = await unknownSkus(tx.db, record.reach[list])
+      if (unknown.length > 0) {
+        const named = unknown.slice(0, 5).map((sku) => `“${sku}”`)
+        problems.push({ path: `reach.${list}`, message: `There is no product ${named.join(', ')}.` })
+      }
     }
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = {
-      name: r.name,
-      pieces: r.pieces,
-      sets: r.sets,
-      reach: r.reach,
-      limits: r.limits,
-      area: r.area,
-      order: r.order,
-      replaces: r.replaces,
-      resting: r.resting,
-    }
-    await tx.db
-      .insert(t.assignment)
-      .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.assignment.code, set: row })
-  },
+  write: writeAssignment,
   deletionBlockers: () => Promise.resolve([]),
-  async remove(tx, record) {
-    await tx.db.delete(t.assignment).where(eq(t.assignment.code, record.code))
-  },
+  remove: (tx, record) => deleteAssignment(tx, record.code),
   async invalidate(tx, { before, after }, setup) {
     const reaches = [before, after].flatMap((r) => (r ? [r.reach] : []))
     for (const reach of same(reaches[0] ?? null, reaches[1] ?? null) ? reaches.slice(0, 1) : reaches)
       await invalidateReached(tx, reach, setup, atOnce(setup))
   },
   undoneWithStep: true,
-  inContentFile: { key: 'assignments', codes: codesOf('assignment') },
+  inContentFile: { key: 'assignments', codes: assignmentCodes },
 }

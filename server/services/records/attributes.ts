@@ -1,14 +1,14 @@
-import { eq, sql } from 'drizzle-orm'
 import type { Attribute } from '@core/attributes/attribute'
 import { checkAllowed } from '@core/attributes/check-attribute'
 import { isScalar } from '@core/rules/scalar'
 import { findUnit } from '@core/units/registry'
 import { attributeTypes } from '@core/attributes/types/registry'
-import * as t from '../../db/schema'
-import { attributeOf, readSetup } from '../../db/queries/setup'
+import { countValues, piecesWithInlineValue, type ValuesOf } from '../../db/queries/references'
+import { readSetup } from '../../db/queries/setup'
+import { deleteAttribute, readAttribute, writeAttribute } from '../../db/queries/set-up-records'
 import { invalidateSet } from '../../db/queries/readiness'
 import { settleScalar } from './scalar'
-import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
+import { rulesNaming, type Problems, type RecordKind, differIn } from './kind'
 import { inLabels } from './label-texts'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
@@ -26,30 +26,25 @@ const how = 'Check the effect first: “Check the effect”, or POST /api/attrib
 export const attributes: RecordKind<Attribute> = {
   name: 'attribute',
   stamp: 'setup',
-  async read(db, code) {
-    const row = await first(db.select().from(t.attribute).where(eq(t.attribute.code, code)))
-    return row && attributeOf(row)
-  },
+  read: readAttribute,
   async check(record, before, setup, tx) {
     const problems = attributeProblems(record)
     if (before) {
       const id = setup.attributeIds.get(record.code)!
-      const keep = async (path: string, condition: ReturnType<typeof sql>, message: string) => {
-        const n = await countOf(tx.db, sql`value where attribute_id = ${id} and ${condition}`)
+      const keep = async (path: string, which: Omit<ValuesOf, 'attribute'>, message: string) => {
+        const n = await countValues(tx.db, { attribute: id, ...which })
         if (n > 0) problems.push({ path, message: `${message.replace('#', String(n))} ${how}` })
       }
       if (record.type !== before.type || record.family !== before.family)
-        await keep('type', sql`true`, '# values are stored in the current type.')
+        await keep('type', {}, '# values are stored in the current type.')
       if (record.translatable !== before.translatable)
-        await keep('translatable', sql`true`, '# values are stored as they are scoped now.')
+        await keep('translatable', {}, '# values are stored as they are scoped now.')
       if (!record.perStorefront && before.perStorefront)
-        await keep('perStorefront', sql`storefront_id <> 0`, '# values belong to one storefront.')
+        await keep('perStorefront', { onlyOfStorefronts: true }, '# values belong to one storefront.')
+      const areSeveral = attributeTypes[before.type].options === 'several'
       for (const gone of before.options.filter((o) => !record.options.some((n) => n.code === o.code))) {
-        await keep(
-          'options',
-          sql`value @> ${JSON.stringify(attributeTypes[before.type].options === 'several' ? [gone.code] : gone.code)}::jsonb`,
-          `“${gone.code}” is chosen in # values.`,
-        )
+        const option = areSeveral ? [gone.code] : gone.code
+        await keep('options', { option }, `“${gone.code}” is chosen in # values.`)
         const ruled = await rulesNaming(tx.db, setup, `option:${record.code}:${gone.code}`)
         if (ruled.length > 0)
           problems.push({
@@ -60,24 +55,7 @@ export const attributes: RecordKind<Attribute> = {
     }
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = {
-      type: r.type,
-      labels: r.labels,
-      help: r.help,
-      family: r.family,
-      unit: r.unit,
-      options: r.options,
-      translatable: r.translatable,
-      perStorefront: r.perStorefront,
-      serves: r.serves,
-      allowed: r.allowed,
-    }
-    await tx.db
-      .insert(t.attribute)
-      .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.attribute.code, set: row })
-  },
+  write: writeAttribute,
   async after(tx, record, before) {
     if (!before) return
     const setup = await readSetup(tx.db)
@@ -85,7 +63,7 @@ export const attributes: RecordKind<Attribute> = {
   },
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
-    const n = await countOf(tx.db, sql`value where attribute_id = ${setup.attributeIds.get(record.code)!}`)
+    const n = await countValues(tx.db, { attribute: setup.attributeIds.get(record.code)! })
     if (n > 0) why.push(`${n} values of it are stored. Clear them first with a bulk edit.`)
     const types = [...setup.types.values()].filter((p) => p.attributes.some((a) => a.attribute === record.code))
     if (types.length > 0)
@@ -94,19 +72,12 @@ export const attributes: RecordKind<Attribute> = {
       )
     const ruled = await rulesNaming(tx.db, setup, `attribute:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
-    const inside = await tx.db.execute<{ code: string }>(
-      sql`
-        select distinct p.code from piece p join piece_text x on x.piece_id = p.id
-        where x.body like ${`%"attribute:${record.code}"%`} order by 1
-      `,
-    )
-    if (inside.rows.length > 0)
-      why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} use it as an inline value.`)
+    const pieces = await piecesWithInlineValue(tx.db, `attribute:${record.code}`)
+    if (pieces.length > 0)
+      why.push(`The pieces ${pieces.map((code) => `“${code}”`).join(', ')} use it as an inline value.`)
     return why
   },
-  async remove(tx, record) {
-    await tx.db.delete(t.attribute).where(eq(t.attribute.code, record.code))
-  },
+  remove: (tx, record) => deleteAttribute(tx, record.code),
   async invalidate(tx, changed, setup) {
     if (!differIn(changed, ['type', 'options', 'translatable', 'perStorefront', 'allowed', 'serves'])) return
     for (const type of setup.types.values())

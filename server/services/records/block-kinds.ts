@@ -1,5 +1,5 @@
-import { sql } from 'drizzle-orm'
-import { countOf, type Problems, storedWhole } from './kind'
+import { countBlocks, countFilled } from '../../db/queries/references'
+import { type Problems, storedWhole } from './kind'
 
 export const blockKinds = storedWhole('block-kinds', {
   name: 'block type',
@@ -8,13 +8,7 @@ export const blockKinds = storedWhole('block-kinds', {
     const problems: Problems = []
     const gone = before?.fields.filter((f) => !record.fields.some((x) => x.code === f.code && x.type === f.type)) ?? []
     for (const f of gone) {
-      const n = await countOf(
-        tx.db,
-        sql`
-          piece_text x join piece p on p.id = x.piece_id, jsonb_array_elements(coalesce(x.entries, '[]')) e
-          where p.block_kind = ${record.code} and coalesce(e ->> ${f.code}, '') <> ''
-        `,
-      )
+      const n = await countFilled(tx.db, record.code, f.code)
       if (n > 0)
         problems.push({
           path: 'fields',
@@ -26,7 +20,7 @@ export const blockKinds = storedWhole('block-kinds', {
     return { record, problems }
   },
   async deletionBlockers(tx, record) {
-    const n = await countOf(tx.db, sql`piece where block_kind = ${record.code}`)
+    const n = await countBlocks(tx.db, record.code)
     return n > 0 ? [`${n} ${n === 1 ? 'block fills' : 'blocks fill'} its fields.`] : []
   },
   undoneWithStep: true,

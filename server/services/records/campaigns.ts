@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { contentOfCampaign } from '../../db/queries/references'
 import { rulesNaming, type Problems, invalidateAll, storedWhole } from './kind'
 import { windowProblems } from './limits'
 
@@ -14,13 +14,11 @@ export const campaigns = storedWhole('campaigns', {
     return Promise.resolve({ record, problems })
   },
   async deletionBlockers(tx, record, setup) {
-    const { rows } = await tx.db.execute<{ name: string }>(sql`
-      select name from assignment where limits ->> 'campaign' = ${record.code} union all select name from piece
-      where own -> 'limits' ->> 'campaign' = ${record.code} order by 1`)
+    const content = await contentOfCampaign(tx.db, record.code)
     const ruled = await rulesNaming(tx.db, setup, `campaign:${record.code}`)
     return [
-      ...(rows.length > 0
-        ? [`${rows.map((r) => `“${r.name}”`).join(', ')} belong to it. Give them another one first.`]
+      ...(content.length > 0
+        ? [`${content.map((name) => `“${name}”`).join(', ')} belong to it. Give them another one first.`]
         : []),
       ...(ruled.length > 0 ? [`The rules of ${ruled.join(', ')} name it. Change them first.`] : []),
     ]

@@ -1,8 +1,7 @@
-import { and, desc, eq, notLike } from 'drizzle-orm'
 import { undoneRecord, recordDifferences } from '@core/records/undo'
 import { database, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
-import * as t from '../../db/schema'
+import { changeOfRecord, changesOfRecord, recordChangesOfStep } from '../../db/queries/steps'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
 import { getRecord, authorizeFor, writeIn, writeRecord, anyVersion } from './records'
@@ -30,11 +29,7 @@ export async function undoRecords(
 ): Promise<{ records: number; kept: { sku: string; path: string }[] }> {
   const setup = await readSetup(tx.db)
   const languages = [...new Set([...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => e.language)))]
-  const rows = await tx.db
-    .select({ record: t.change.record, differences: t.change.differences })
-    .from(t.change)
-    .where(and(eq(t.change.stepId, stepId), notLike(t.change.record, 'product:%')))
-    .orderBy(desc(t.change.id))
+  const rows = await recordChangesOfStep(tx.db, stepId)
   const kept: { sku: string; path: string }[] = []
   let records = 0
   for (const {
@@ -74,20 +69,7 @@ export async function undoRecords(
 
 /** What was changed in a record that travels whole, newest first. */
 export async function recordHistory(kind: string, code: string) {
-  const rows = await database()
-    .select({
-      id: t.change.id,
-      at: t.step.at,
-      person: t.person.name,
-      title: t.step.title,
-      differences: t.change.differences,
-    })
-    .from(t.change)
-    .innerJoin(t.step, eq(t.step.id, t.change.stepId))
-    .leftJoin(t.person, eq(t.person.id, t.step.personId))
-    .where(eq(t.change.record, `${kindOf(kind)}:${code}`))
-    .orderBy(desc(t.change.id))
-    .limit(100)
+  const rows = await changesOfRecord(database(), `${kindOf(kind)}:${code}`, 100)
   return {
     items: rows.map(({ differences: [whole], ...r }) => ({
       ...r,
@@ -102,11 +84,7 @@ export async function recordHistory(kind: string, code: string) {
 /** Takes one change of a record back. What was changed again since stays and is named. */
 export async function undoRecordChange(person: Person, kindName: string, code: string, changeId: number, now: number) {
   const kind = kindOf(kindName)
-  const [change] = await database()
-    .select({ differences: t.change.differences })
-    .from(t.change)
-    .where(and(eq(t.change.id, changeId), eq(t.change.record, `${kind}:${code}`)))
-  const whole = change?.differences[0]
+  const [whole] = await changeOfRecord(database(), `${kind}:${code}`, changeId)
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null)
     throw unprocessable('This change made the record. It cannot be undone; pause or delete the record instead.')

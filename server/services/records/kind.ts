@@ -1,13 +1,12 @@
-import { sql } from 'drizzle-orm'
 import type { ContentFile } from '@contracts/library'
 import type { ListQuery, RecordKindName, RecordOf } from '@contracts/operations/records'
 import type { Counted } from '@contracts/paging'
 import { same } from '@core/catalogue/patch'
 import { checkCondition, namedIn } from '@core/rules/check'
 import type { Db, Tx } from '../../db/connect'
-import * as t from '../../db/schema'
 import type { Stamp, StoredSetup } from '../../db/queries/setup'
 import { invalidateSet } from '../../db/queries/readiness'
+import { storedAssignments } from '../../db/queries/library'
 import { dropStoredRecord, findStoredRecords, storedRecord, storedRecords, storeRecord } from '../../db/queries/records'
 import type { Action } from '../people/permission'
 import { productsAtOnce } from '../readiness/settle'
@@ -78,12 +77,6 @@ export function storedWhole<K extends RecordKindName>(
   }
 }
 
-/** The codes of a table, in their order. */
-export const codesOf = (table: string) => async (db: Db) =>
-  (await db.execute<{ code: string }>(sql`select code from ${sql.identifier(table)} order by code`)).rows.map(
-    (r) => r.code,
-  )
-
 /** Whether a change touches some parts of a record: also where it is made or deleted. */
 export function differIn<R>({ before, after }: Changed<R>, keys: readonly (keyof R)[]): boolean {
   return !before || !after || keys.some((key) => !same(before[key] ?? null, after[key] ?? null))
@@ -95,14 +88,6 @@ export const invalidateAll = (tx: Tx): Promise<void> => invalidateSet(tx, { all:
 /** The products whose readiness may be evaluated at once. */
 export const atOnce = (setup: StoredSetup): number =>
   productsAtOnce([...setup.storefronts.values()].reduce((n, s) => n + s.editions.length, 0))
-
-/** The first of the rows found. */
-export const first = async <T>(rows: Promise<T[]>) => (await rows)[0]
-
-/** How many rows of a table meet a condition. */
-export async function countOf(db: Db, from: ReturnType<typeof sql>): Promise<number> {
-  return (await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)).rows[0]!.n
-}
 
 /** The named rules and layouts whose rule names something, by their names. */
 function otherRulesNaming(setup: StoredSetup, what: string): string[] {
@@ -120,7 +105,7 @@ function otherRulesNaming(setup: StoredSetup, what: string): string[] {
  * `option:material:steel`, by their names.
  */
 export async function rulesNaming(db: Db, setup: StoredSetup, what: string): Promise<string[]> {
-  const all = await db.select().from(t.assignment)
+  const all = await storedAssignments(db)
   return [
     ...all
       .filter((a) => a.reach.rule !== null && namedIn(checkCondition(a.reach.rule, setup)).includes(what))

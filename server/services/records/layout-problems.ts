@@ -1,10 +1,10 @@
-import { sql } from 'drizzle-orm'
 import { areas } from '@core/assignments/areas'
 import type { Storefront } from '@core/catalogue/model'
 import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
 import { inlineAddresses } from '@core/richtext/read'
 import type { Tx } from '../../db/connect'
+import { contentInArea } from '../../db/queries/references'
 import type { StoredSetup } from '../../db/queries/setup'
 import type { Problems } from './kind'
 
@@ -48,17 +48,13 @@ export async function layoutProblems(
       [...setup.storefronts.values()].some((s) => s.code !== record.code && s.layout.areas.some((a) => a.area === area))
     )
       continue
-    const { rows } = await tx.db.execute<{ name: string }>(
-      sql`
-        select name from assignment where area = ${area} union all select name from piece
-        where own ->> 'area' = ${area} limit 5
-      `,
-    )
-    if (rows.length > 0)
+    const content = await contentInArea(tx.db, area, 5)
+    if (content.length > 0)
       problems.push({
         path: 'layout.areas',
         message:
-          `${rows.map((r) => `“${r.name}”`).join(', ')} are in the area “${area}”. Give them another one ` + 'first.',
+          `${content.map((name) => `“${name}”`).join(', ')} are in the area “${area}”. Give them another one ` +
+          'first.',
       })
   }
   record.pages.forEach((page, i) =>

@@ -1,12 +1,11 @@
-import { eq, sql } from 'drizzle-orm'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import type { MediaItem } from '@core/media/item'
 import { refersTo } from '@core/attributes/types/registry'
-import * as t from '../../db/schema'
+import { deleteMedia, writeMedia } from '../../db/queries/content-records'
 import { contentOf, libraryItem, rootsNaming, usersOf } from '../../db/queries/media'
 import { invalidateWhere } from '../../db/queries/readiness'
-import { likeText } from '../../db/queries/like'
-import { countOf, rulesNaming, type Problems, type RecordKind } from './kind'
+import { countTextsShowing, hasOtherVersion, versionsOfMedia } from '../../db/queries/references'
+import { rulesNaming, type Problems, type RecordKind } from './kind'
 import { inLabels } from './label-texts'
 
 export const media: RecordKind<MediaItem> = {
@@ -45,39 +44,14 @@ export const media: RecordKind<MediaItem> = {
         problems.push({ path: 'of.storefront', message: `There is no storefront “${of.storefront}”.` })
       if (of.storefront === null && of.language === null)
         problems.push({ path: 'of', message: 'An own version is for a language, a storefront or both.' })
-      const there = await countOf(
-        tx.db,
-        sql`
-          media where of_name = ${of.name} and of_storefront = ${of.storefront ?? ''}
-          and of_language = ${of.language ?? ''} and name <> ${record.code}
-        `,
-      )
-      if (there > 0) problems.push({ path: 'of', message: `“${of.name}” has another version there already.` })
-      if ((await countOf(tx.db, sql`media where of_name = ${record.code}`)) > 0)
+      if (await hasOtherVersion(tx.db, of, record.code))
+        problems.push({ path: 'of', message: `“${of.name}” has another version there already.` })
+      if ((await versionsOfMedia(tx.db, record.code)).length > 0)
         problems.push({ path: 'of', message: 'It has versions itself, so it cannot be one.' })
     }
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = {
-      digest: r.digest,
-      labels: r.labels,
-      view: r.view,
-      focus: r.focus,
-      crop: r.crop,
-      words: r.words,
-      origin: r.origin,
-      holder: r.rights.holder,
-      until: r.rights.until,
-      ofName: r.of?.name ?? null,
-      ofStorefront: r.of?.storefront ?? '',
-      ofLanguage: r.of?.language ?? '',
-    }
-    await tx.db
-      .insert(t.media)
-      .values({ name: r.code, ...row })
-      .onConflictDoUpdate({ target: t.media.name, set: row })
-  },
+  write: writeMedia,
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const { count, skus } = await usersOf(tx.db, setup, record.code, 3)
@@ -86,13 +60,9 @@ export const media: RecordKind<MediaItem> = {
         `${count === 1 ? '1 product uses' : `${count} products use`} it: ` +
           `${skus.join(', ')}${count > skus.length ? ' …' : ''}. Remove it from them first.`,
       )
-    const versions = await tx.db.select({ name: t.media.name }).from(t.media).where(eq(t.media.ofName, record.code))
-    if (versions.length > 0)
-      why.push(`${versions.map((v) => v.name).join(', ')} are own versions of it. Delete them first.`)
-    const pieces = await countOf(
-      tx.db,
-      sql`piece_text where body like ${`%/delivery/media/${likeText(record.code)}"%`}`,
-    )
+    const versions = await versionsOfMedia(tx.db, record.code)
+    if (versions.length > 0) why.push(`${versions.join(', ')} are own versions of it. Delete them first.`)
+    const pieces = await countTextsShowing(tx.db, record.code)
     if (pieces > 0) why.push(`It is used in ${pieces} texts of pieces.`)
     for (const a of [...setup.attributes.values()].filter((a) => refersTo(a, 'picture', 'file'))) {
       const ruled = await rulesNaming(tx.db, setup, `option:${a.code}:${record.code.toLowerCase()}`)
@@ -100,9 +70,7 @@ export const media: RecordKind<MediaItem> = {
     }
     return why
   },
-  async remove(tx, record) {
-    await tx.db.delete(t.media).where(eq(t.media.name, record.code))
-  },
+  remove: (tx, record) => deleteMedia(tx, record.code),
   async invalidate(tx, { before, after, code }, setup) {
     const names = [code, ...[before, after].flatMap((r) => r?.of?.name ?? [])]
     await invalidateWhere(tx, rootsNaming(setup, names))

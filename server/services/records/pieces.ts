@@ -1,4 +1,3 @@
-import { eq, sql } from 'drizzle-orm'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { Assignment } from '@core/assignments/assignment'
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
@@ -10,15 +9,16 @@ import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
 import { isReviewed, sourceHash, type TranslationState } from '@core/translation/state'
 import { refersTo } from '@core/attributes/types/registry'
-import * as t from '../../db/schema'
+import { deletePiece, writePiece, type NewPieceText, type PieceTextRow } from '../../db/queries/content-records'
 import { pieceRecordOf, readContent } from '../../db/queries/content'
-import { rootsOfSkus } from '../../db/queries/families'
+import { rootsOfSkus, skusOfRoots } from '../../db/queries/families'
+import { pieceCodes } from '../../db/queries/library'
 import { loadLibrary } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { storedRecord, storedRecords } from '../../db/queries/records'
-import { invalidateWhere } from '../../db/queries/readiness'
+import { invalidateProducts } from '../../db/queries/readiness'
 import type { Tx } from '../../db/connect'
-import { atOnce, codesOf, type Problems, type RecordKind } from './kind'
+import { atOnce, type Problems, type RecordKind } from './kind'
 import { limitProblems } from './limits'
 import { namedByAssignments, namedByProducts } from './uses'
 import { invalidateReached } from '../readiness/due'
@@ -38,8 +38,6 @@ async function filledTexts(texts: PieceRecord['texts'], kind: BlockKind, tx: Tx)
   })
 }
 
-type StoredText = typeof t.pieceText.$inferSelect
-
 /**
  * What is stored beside a translated part of a text. A part that was not changed keeps the source it was made from, so
  * that it goes stale, and stays so until it is written anew, is given another state, is confirmed, or names the present
@@ -48,9 +46,9 @@ type StoredText = typeof t.pieceText.$inferSelect
 function markOf(
   text: PieceTextRecord,
   part: 'title' | 'body',
-  before: StoredText | undefined,
+  before: PieceTextRow | undefined,
   source: string | undefined,
-): StoredText['states'][typeof part] {
+): PieceTextRow['states'][typeof part] {
   const unchanged = before?.[part] === text[part] ? before.states[part] : undefined
   const state = text.states?.[part] ?? unchanged?.state ?? 'translated'
   const from = text.sources?.[part] ?? unchanged?.sourceHash
@@ -122,33 +120,17 @@ export const pieces: RecordKind<PieceRecord> = {
       ownOf: sku,
       own: r.own === null ? null : (place as Omit<OwnPlace, 'sku'>),
     }
-    const [row] = await tx.db
-      .insert(t.piece)
-      .values({ code: r.code, ...fields })
-      .onConflictDoUpdate({ target: t.piece.code, set: fields })
-      .returning({ id: t.piece.id })
-    const old = await tx.db.select().from(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
-    await tx.db.delete(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
-    if (r.texts.length === 0) return
-    await tx.db.insert(t.pieceText).values(
-      r.texts.map((x) => {
-        const storefrontId = x.storefront ? setup.storefrontIds.get(x.storefront)! : 0
-        const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
-        const source = sourceTextOf(r, x.storefront, setup.source)
-        const states: typeof t.pieceText.$inferInsert.states = {}
-        for (const part of ['title', 'body'] as const)
-          if (x.language !== setup.source && x[part] !== '') states[part] = markOf(x, part, before, source?.[part])
-        return {
-          pieceId: row!.id,
-          storefrontId,
-          language: x.language,
-          title: x.title,
-          body: x.body,
-          entries: x.entries ?? null,
-          states,
-        }
-      }),
-    )
+    const textOf = (x: PieceTextRecord, old: readonly PieceTextRow[]): NewPieceText => {
+      const storefrontId = x.storefront ? setup.storefrontIds.get(x.storefront)! : 0
+      const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
+      const source = sourceTextOf(r, x.storefront, setup.source)
+      const states: NewPieceText['states'] = {}
+      for (const part of ['title', 'body'] as const)
+        if (x.language !== setup.source && x[part] !== '') states[part] = markOf(x, part, before, source?.[part])
+      const { language, title, body, entries = null } = x
+      return { storefrontId, language, title, body, entries, states }
+    }
+    await writePiece(tx, { code: r.code, ...fields }, (old) => r.texts.map((x) => textOf(x, old)))
   },
   async deletionBlockers(tx, record, setup) {
     const sets = (await storedRecords(tx.db, 'question-sets')).filter((s) => s.questions.includes(record.code))
@@ -160,13 +142,10 @@ export const pieces: RecordKind<PieceRecord> = {
         : []),
     ]
   },
-  async remove(tx, record) {
-    await tx.db.delete(t.piece).where(eq(t.piece.code, record.code))
-  },
+  remove: (tx, record) => deletePiece(tx, record.code),
   async invalidate(tx, { before, after, code }, setup) {
     const skus = [before, after].flatMap((r) => r?.own?.sku ?? [])
-    if (skus.length > 0)
-      await invalidateWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
+    if (skus.length > 0) await invalidateProducts(tx, skus)
     // What assignments bring is read before this change, which none of them is part of.
     // Read within the transaction and not kept: it may yet fall.
     const content = await readContent(tx.db, setup)
@@ -177,7 +156,7 @@ export const pieces: RecordKind<PieceRecord> = {
     for (const a of content.assignments.filter(brings)) await invalidateReached(tx, a.reach, setup, atOnce(setup))
   },
   undoneWithStep: true,
-  inContentFile: { key: 'pieces', codes: codesOf('piece') },
+  inContentFile: { key: 'pieces', codes: (db) => pieceCodes(db, undefined) },
 }
 
 /**
@@ -190,13 +169,10 @@ async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): P
     problems.push({ path: 'code', message: `A question set is called “${record.code}” already. Choose another code.` })
   if (record.own === null) return problems
   const root = (await rootsOfSkus(tx.db, [record.own.sku])).get(record.own.sku)
-  const { rows } =
-    root === undefined
-      ? { rows: [] }
-      : await tx.db.execute<{ sku: string }>(sql`select sku from product where id = ${root}`)
-  if (!rows[0]) problems.push({ path: 'own.sku', message: `There is no product “${record.own.sku}”.` })
+  const [parent] = root === undefined ? [] : await skusOfRoots(tx.db, [root])
+  if (parent === undefined) problems.push({ path: 'own.sku', message: `There is no product “${record.own.sku}”.` })
   // A variant's page is its parent's in this: own pieces belong to the whole family.
-  else record.own.sku = rows[0].sku
+  else record.own.sku = parent
   problems.push(...limitProblems(record.own.limits, 'own.limits', setup))
   problems.push(...(await namedByAssignments(tx.db, record.code)).map((message) => ({ path: 'own', message })))
   return problems

@@ -1,4 +1,4 @@
-import * as t from '../../db/schema'
+import { pieceKinds } from '../../db/queries/content-records'
 import { type Problems, invalidateAll, storedWhole } from './kind'
 import { namedByAssignments, namedByProducts } from './uses'
 
@@ -7,12 +7,7 @@ export const questionSets = storedWhole('question-sets', {
   stamp: 'content',
   async check(record, _before, _setup, tx) {
     const problems: Problems = []
-    const there = new Map(
-      (await tx.db.select({ code: t.piece.code, kind: t.piece.kind, ownOf: t.piece.ownOf }).from(t.piece)).map((p) => [
-        p.code,
-        p,
-      ]),
-    )
+    const there = new Map((await pieceKinds(tx.db)).map((p) => [p.code, p]))
     // A product picks questions and sets by one list of codes.
     if (there.has(record.code))
       problems.push({ path: 'code', message: `A piece is called “${record.code}” already. Choose another code.` })

@@ -1,12 +1,11 @@
 import { createHash } from 'node:crypto'
-import { sql } from 'drizzle-orm'
 import { recordContracts, type ListQuery, type RecordKindName } from '@contracts/operations/records'
 import type { AnyOf } from '@contracts/schema'
 import type { Counted } from '@contracts/paging'
 import { same } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../../db/connect'
-import * as t from '../../db/schema'
 import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
+import { insertChanges, lockRecord } from '../../db/queries/steps'
 import { beginStep } from '../../db/queries/write-products'
 import { checkVersion } from '../entity-tag'
 import { may, authorize } from '../people/permission'
@@ -113,7 +112,7 @@ export async function writeIn(
     throw unprocessable('The code in the body differs from the one in the address.', [
       { path: 'code', message: `The address names “${code}”.` },
     ])
-  await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
+  await lockRecord(tx.db, kind, code)
   const before = await k.read(tx.db, code)
   if (ifNoneMatch === '*' && before)
     throw new Problem(412, 'Already exists', `There is a ${k.name} “${code}” already. Choose another code.`)
@@ -132,11 +131,8 @@ export async function writeIn(
   await raiseStamp(tx.db, k.stamp)
   const inStep = step ?? (await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, personId, now))
   const stored = (await k.read(tx.db, code))!
-  await tx.db.insert(t.change).values({
-    stepId: inStep,
-    record: `${kind}:${code}`,
-    differences: [{ path: '', before: before ?? null, after: stored }],
-  })
+  const difference = { path: '', before: before ?? null, after: stored }
+  await insertChanges(tx.db, [{ step: inStep, record: `${kind}:${code}`, differences: [difference] }])
   await k.after?.(tx, record, before)
   await markLabels(tx, kind, code, before, stored, setup)
   await k.invalidate?.(tx, { code, before, after: stored }, setup)
@@ -169,7 +165,7 @@ export async function deleteIn(
   { setup, step, match }: { setup: StoredSetup; step?: number; match?: { ifMatch: string | undefined } },
 ): Promise<void> {
   const k = recordKind(kind)
-  await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
+  await lockRecord(tx.db, kind, code)
   const found = await k.read(tx.db, code)
   if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
   if (match) checkVersion(k.name, tagOf(found), match.ifMatch, { verb: 'delete', current: found })
@@ -184,9 +180,7 @@ export async function deleteIn(
   await k.remove(tx, found)
   await raiseStamp(tx.db, k.stamp)
   await k.invalidate?.(tx, { code, before: found, after: null }, setup)
-  await tx.db.insert(t.change).values({
-    stepId: step ?? (await beginStep(tx, `Deleted the ${k.name} “${code}”`, personId, now)),
-    record: `${kind}:${code}`,
-    differences: [{ path: '', before: found, after: null }],
-  })
+  const inStep = step ?? (await beginStep(tx, `Deleted the ${k.name} “${code}”`, personId, now))
+  const difference = { path: '', before: found, after: null }
+  await insertChanges(tx.db, [{ step: inStep, record: `${kind}:${code}`, differences: [difference] }])
 }

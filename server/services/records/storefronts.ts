@@ -1,16 +1,14 @@
-import { eq, sql } from 'drizzle-orm'
 import type { Storefront } from '@core/catalogue/model'
 import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
-import * as t from '../../db/schema'
-import { storefrontOf } from '../../db/queries/setup'
+import { readStorefront, writeStorefront } from '../../db/queries/set-up-records'
 import type { StoredSetup } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
-import { first, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
+import { type Problems, type RecordKind, differIn, invalidateAll } from './kind'
 import { storefrontLabels } from './storefront-labels'
 
 /**
@@ -23,10 +21,7 @@ const isMenuAddress = (address: string) =>
 export const storefronts: RecordKind<Storefront> = {
   name: 'storefront',
   stamp: 'setup',
-  async read(db, code) {
-    const row = await first(db.select().from(t.storefront).where(eq(t.storefront.code, code)))
-    return row && storefrontOf(row)
-  },
+  read: readStorefront,
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
   wholeTakes: { action: 'set-up', exceptFor: ['colour', 'facts', 'pages', 'phrases', 'menu', 'layout'] },
   async check(given, before, setup, tx) {
@@ -58,24 +53,7 @@ export const storefronts: RecordKind<Storefront> = {
     }
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = {
-      name: r.name,
-      currency: r.currency,
-      timeZone: r.timeZone,
-      colour: r.colour,
-      editions: r.editions,
-      facts: r.facts,
-      pages: r.pages,
-      phrases: r.phrases,
-      menu: r.menu,
-      layout: r.layout,
-    }
-    await tx.db
-      .insert(t.storefront)
-      .values({ code: r.code, position: sql`(select coalesce(max(position), 0) + 1 from storefront)`, ...row })
-      .onConflictDoUpdate({ target: t.storefront.code, set: row })
-  },
+  write: writeStorefront,
   async after(tx, record, before) {
     // A new storefront needs facts wherever storefronts differ, a new time zone new instants.
     if (!before || before.timeZone !== record.timeZone) await refreshFactsOfType(tx, null)

@@ -1,4 +1,3 @@
-import { eq, sql } from 'drizzle-orm'
 import type { ProductType } from '@core/attributes/attribute'
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
@@ -7,12 +6,13 @@ import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
 import { isScalar } from '@core/rules/scalar'
 import type { Tx } from '../../db/connect'
-import * as t from '../../db/schema'
-import { readSetup, typeOf } from '../../db/queries/setup'
+import { countProductsOfType } from '../../db/queries/references'
+import { readSetup } from '../../db/queries/setup'
+import { deleteType, readType, writeType } from '../../db/queries/set-up-records'
 import { invalidateSet } from '../../db/queries/readiness'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { settleScalar } from './scalar'
-import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
+import { rulesNaming, type Problems, type RecordKind, differIn } from './kind'
 import { inLabels } from './label-texts'
 
 /** Has facts stand where rules look for them after a type was made, changed or removed. */
@@ -28,10 +28,7 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
 export const types: RecordKind<ProductType> = {
   name: 'product type',
   stamp: 'setup',
-  async read(db, code) {
-    const row = await first(db.select().from(t.productType).where(eq(t.productType.code, code)))
-    return row && typeOf(row)
-  },
+  read: readType,
   async check(record, _before, setup) {
     const problems: Problems = []
     record.attributes.forEach((a, i) => {
@@ -68,13 +65,7 @@ export const types: RecordKind<ProductType> = {
     })
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = { labels: r.labels, groups: r.groups, attributes: r.attributes, views: r.views, cut: r.cut }
-    await tx.db
-      .insert(t.productType)
-      .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.productType.code, set: row })
-  },
+  write: writeType,
   async after(tx, record, before) {
     const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
     // Only what the facts depend on makes them old.
@@ -84,7 +75,7 @@ export const types: RecordKind<ProductType> = {
   },
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
-    const n = await countOf(tx.db, sql`product where type = ${record.code}`)
+    const n = await countProductsOfType(tx.db, record.code)
     if (n > 0) why.push(`${n} products are of this type. Give them another one first.`)
     const ruled = await rulesNaming(tx.db, setup, `type:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
@@ -94,7 +85,7 @@ export const types: RecordKind<ProductType> = {
     return why
   },
   async remove(tx, record) {
-    await tx.db.delete(t.productType).where(eq(t.productType.code, record.code))
+    await deleteType(tx, record.code)
     await settleFacts(tx, record, undefined)
   },
   async invalidate(tx, changed) {

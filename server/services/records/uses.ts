@@ -1,6 +1,6 @@
-import { sql } from 'drizzle-orm'
 import { refersTo } from '@core/attributes/types/registry'
 import type { Db } from '../../db/connect'
+import { assignmentsNaming, productsWithCode } from '../../db/queries/references'
 import type { StoredSetup } from '../../db/queries/setup'
 
 const quoted = (names: readonly string[]) =>
@@ -11,12 +11,7 @@ const quoted = (names: readonly string[]) =>
 
 /** Why a piece or question set cannot go: the assignments that bring or replace it. */
 export async function namedByAssignments(db: Db, code: string): Promise<string[]> {
-  const { rows } = await db.execute<{ name: string; replaces: boolean }>(
-    sql`
-      select name, replaces = ${code} as replaces from assignment where ${code} = any(pieces) or ${code} = any(sets)
-      or replaces = ${code} order by name
-    `,
-  )
+  const rows = await assignmentsNaming(db, code)
   const [bring, replace] = [rows.filter((r) => !r.replaces), rows.filter((r) => r.replaces)].map((l) =>
     l.map((r) => r.name),
   )
@@ -42,13 +37,6 @@ export async function namedByProducts(db: Db, setup: StoredSetup, code: string):
   const ids = [...setup.attributes.values()]
     .filter((a) => refersTo(a, 'question'))
     .map((a) => setup.attributeIds.get(a.code)!)
-  if (ids.length === 0) return []
-  const { rows } = await db.execute<{ sku: string }>(
-    sql`
-      select p.sku from value v join product p on p.id = v.product_id
-      where v.attribute_id = any(${sql.param(ids)}::smallint[]) and v.value @> ${JSON.stringify([code])}::jsonb
-      order by p.sku limit 6
-    `,
-  )
-  return rows.length > 0 ? [`The products ${quoted(rows.map((r) => r.sku))} use it. Remove it there first.`] : []
+  const skus = await productsWithCode(db, ids, code, 6)
+  return skus.length > 0 ? [`The products ${quoted(skus)} use it. Remove it there first.`] : []
 }

@@ -1,8 +1,6 @@
 import { createHash } from 'node:crypto'
 import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
-import { sql } from 'drizzle-orm'
 import type { SameTexts, SameTextsBody } from '@contracts/search'
-import type { Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { inlineMark, viewOf } from '@core/house-style/view'
 import { languageName } from '@core/language/names'
@@ -10,6 +8,7 @@ import { fold } from '@core/text/fold'
 import { groupAlike, shinglesOf, signatureOf } from '@core/text/shingles'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
+import { countTexts, textsAfter } from '../../db/queries/texts'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
@@ -51,19 +50,12 @@ export async function findSameTexts(
   const setup = await loadSetup(db)
   const attribute = setup.attributes.get(body.field)!
   const id = setup.attributeIds.get(body.field)!
-  const {
-    rows: [total],
-  } = await db.execute<{ n: number }>(
-    sql`select count(*)::int as n from value where attribute_id = ${id} and language = ${body.language}`,
-  )
+  const total = await countTexts(db, id, body.language)
   const texts: { skus: string[]; text: string; signature: Uint32Array; words: number }[] = []
   const known = new Map<string, number>()
   let read = 0
   for (let last = 0; ;) {
-    const { rows } = await db.execute<{ product_id: number; sku: string; value: Value }>(sql`
-      select v.product_id, p.sku, v.value from value v join product p on p.id = v.product_id
-      where v.attribute_id = ${id} and v.language = ${body.language} and v.product_id > ${last} order by v.product_id
-      limit ${readAtOnce}`)
+    const rows = await textsAfter(db, id, body.language, { after: last, limit: readAtOnce })
     for (const r of rows) {
       const text = viewOf(r.value, attribute.type, body.language).stretches.join('\n').replaceAll(inlineMark, ' ')
       const key = createHash('md5').update(fold(text)).digest('base64')
@@ -82,7 +74,7 @@ export async function findSameTexts(
     last =
       rows.at(-1)!.product_id - (rows.length === readAtOnce && rows[0]!.product_id !== rows.at(-1)!.product_id ? 1 : 0)
     if (rows.length < readAtOnce) break
-    onProgress?.(read, total!.n)
+    onProgress?.(read, total)
     if (cancelled?.()) throw new Cancelled()
     await yieldToEventLoop()
   }

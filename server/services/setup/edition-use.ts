@@ -1,6 +1,7 @@
-import { sql } from 'drizzle-orm'
 import type { EditionUse } from '@contracts/setup'
 import { database } from '../../db/connect'
+import { assignmentsLimitedTo } from '../../db/queries/library'
+import { workInEdition } from '../../db/queries/evaluation'
 import { loadEditions } from '../../db/queries/readiness'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
@@ -20,17 +21,9 @@ export async function editionUse(storefrontCode: string, language: string): Prom
     s.editions.filter((e) => s !== storefront || e.language !== language).map((e) => ({ storefront: s.code, ...e })),
   )
   const isShared = others.some((e) => e.language === language)
-  const { rows } = await db.execute<{ pages: number; texts: number; shares: number }>(sql`
-    select
-      (select coalesce(sum(sold), 0)::int from readiness_count
-        where edition = ${editions.numberOf.get(`${storefrontCode}/${language}`) ?? -1}) as pages,
-      (select count(*)::int from value where language = ${language}) as texts,
-      (select count(*)::int from work_share where language = ${language}) as shares`)
-  const { rows: assignments } = await db.execute<{ code: string; name: string }>(sql`
-    select code, name from assignment where limits -> 'languages' = ${JSON.stringify([language])}::jsonb
-      and (limits -> 'storefronts' = ${JSON.stringify([storefrontCode])}::jsonb or ${!isShared})
-    order by name`)
-  const { pages, texts, shares } = rows[0]!
+  const edition = editions.numberOf.get(`${storefrontCode}/${language}`) ?? -1
+  const { pages, texts, shares } = await workInEdition(db, edition, language)
+  const assignments = await assignmentsLimitedTo(db, { storefront: storefrontCode, language, isShared })
   return {
     pages,
     texts: isShared ? 0 : texts,

@@ -1,19 +1,12 @@
-import { sql } from 'drizzle-orm'
 import { categoryAndBelow } from '@core/catalogue/model'
 import { database } from '../../db/connect'
+import { rootsByCategories, rootsByType, valuesByAttribute } from '../../db/queries/product-lists'
 import { loadSetup } from '../../db/queries/setup'
-
-async function counted(question: ReturnType<typeof sql>): Promise<Map<string, number>> {
-  const { rows } = await database().execute<{ key: string; n: number }>(question)
-  return new Map(rows.map((r) => [String(r.key), r.n]))
-}
 
 /** Product types in their order, with the products that are of them, variants not counted. */
 export async function listTypes() {
   const setup = await loadSetup(database())
-  const products = await counted(
-    sql`select type as key, count(*)::int as n from product where parent_id is null group by type`,
-  )
+  const products = await rootsByType(database())
   return {
     items: [...setup.types.values()].map((t) => ({
       code: t.code,
@@ -29,7 +22,7 @@ export async function listTypes() {
 /** Attributes in their order, with the number of values that are stored and the types that have them. */
 export async function listAttributes() {
   const setup = await loadSetup(database())
-  const values = await counted(sql`select attribute_id as key, count(*)::int as n from value group by attribute_id`)
+  const values = await valuesByAttribute(database())
   return {
     items: [...setup.attributes.values()].map((a) => ({
       code: a.code,
@@ -38,7 +31,7 @@ export async function listAttributes() {
       family: a.family,
       translatable: a.translatable,
       perStorefront: a.perStorefront,
-      values: values.get(String(setup.attributeIds.get(a.code)!)) ?? 0,
+      values: values.get(setup.attributeIds.get(a.code)!) ?? 0,
       types: [...setup.types.values()]
         .filter((t) => t.attributes.some((u) => u.attribute === a.code))
         .map((t) => t.code),
@@ -53,14 +46,11 @@ export async function listAttributes() {
  */
 export async function listCategories() {
   const setup = await loadSetup(database())
-  const { rows } = await database().execute<{ main: string | null; more: string[] | null; n: number }>(
-    sql`select category as main, categories as more, count(*)::int as n from product where parent_id is null group by 1, 2`,
-  )
+  const counted = await rootsByCategories(database())
+  const isIn = (codes: readonly string[], { category, further }: (typeof counted)[number]) =>
+    (category !== null && codes.includes(category)) || further?.some((code) => codes.includes(code))
   const count = (codes: readonly string[]) =>
-    rows.reduce(
-      (n, r) => n + ((r.main !== null && codes.includes(r.main)) || r.more?.some((c) => codes.includes(c)) ? r.n : 0),
-      0,
-    )
+    counted.filter((c) => isIn(codes, c)).reduce((sum, { products }) => sum + products, 0)
   return {
     items: [...setup.categories.values()].map((c) => ({
       code: c.code,

@@ -1,6 +1,6 @@
-import { sql } from 'drizzle-orm'
 import { database } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
+import { firstParents } from '../../db/queries/product-lists'
 import { loadSetup } from '../../db/queries/setup'
 import { listForEdition } from '../products/list-products'
 import { getProduct, getResolved } from '../products/products'
@@ -23,18 +23,16 @@ export async function warm(now: number): Promise<void> {
   const language = storefront?.editions[0]?.language
   await setupDocument()
   if (!storefront || !language) return
-  const { rows } = await db.execute<{ sku: string }>(
-    sql`select sku from product where parent_id is null order by sku limit 3`,
-  )
+  const skus = await firstParents(db, 3)
   await loadGlossary(db, setup.source)
   const lens = { storefront: storefront.code, language, group: null }
   await listForEdition({ limit: 50, storefront: storefront.code, language } as Parameters<typeof listForEdition>[0])
   await sheetRows({ lens, members: 'parents', columns: ['name', 'summary', 'stock'], offset: 0, limit: 50 }, now)
-  for (const { sku } of rows) {
+  for (const sku of skus) {
     await getProduct(sku)
     await getResolved(sku, storefront.code, language, now)
     await productReadiness(sku)
     await proof(sku, lens, now)
   }
-  if (rows[0]) await proofMoments(rows[0].sku, { ...lens, days: daysAhead }, now)
+  if (skus[0] !== undefined) await proofMoments(skus[0], { ...lens, days: daysAhead }, now)
 }

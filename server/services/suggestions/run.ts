@@ -1,7 +1,6 @@
-import { eq } from 'drizzle-orm'
 import type { Origin } from '@contracts/drafting'
-import type { Db, Tx } from '../../db/connect'
-import * as t from '../../db/schema'
+import type { Db } from '../../db/connect'
+import { insertRun, runOfJob } from '../../db/queries/suggestions'
 import type { RunDone } from '../../db/schema'
 
 /** A run while it goes on. */
@@ -24,21 +23,8 @@ export async function beginRun(
     now,
   }: { origin: Origin; recipe: string | null; job: string | null; title: string; personId: number | null; now: number },
 ): Promise<Run> {
-  if (job !== null) {
-    const [begun] = await db
-      .select({ id: t.suggestionRun.id, done: t.suggestionRun.done })
-      .from(t.suggestionRun)
-      .where(eq(t.suggestionRun.job, job))
-    if (begun) return begun
-  }
-  const [made] = await db
-    .insert(t.suggestionRun)
-    .values({ origin, recipe, job, title, personId, created: new Date(now), done: nothingDone() })
-    .returning({ id: t.suggestionRun.id, done: t.suggestionRun.done })
-  return made!
-}
-
-/** Keeps how far a run is. */
-export async function saveRun(tx: Tx, id: number, done: RunDone): Promise<void> {
-  await tx.db.update(t.suggestionRun).set({ done }).where(eq(t.suggestionRun.id, id))
+  const begun = job === null ? undefined : await runOfJob(db, job)
+  if (begun) return begun
+  const created = new Date(now)
+  return insertRun(db, { origin, recipe, job, title, personId, created, done: nothingDone() })
 }

@@ -1,5 +1,4 @@
 import type { DeskUnit, Desk, SaveUnitsBody } from '@contracts/translation'
-import { and, eq } from 'drizzle-orm'
 import { styleFor } from '@core/house-style/style'
 import { wordsOfCoded } from '@core/translation/coded'
 import { wordCount } from '@core/translation/segmentation'
@@ -10,11 +9,11 @@ import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, readSetup } from '../../db/queries/setup'
 import { readStoredUnits } from '../../db/queries/unit-segments'
-import * as t from '../../db/schema'
+import { readComments } from '../../db/queries/unit-comments'
+import { shareOf } from '../../db/queries/work-shares'
 import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
-import { commentsOf } from './comments'
 import { splitRecord, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf } from './save'
 import { targetEdition } from './target-edition'
@@ -31,7 +30,7 @@ export async function listUnits(q: { storefront: string; language: string; recor
     (await readStoredUnits(db, [q.record], q.language)).get(q.record),
     await readStyles(db),
     await loadGlossary(db, setup.source),
-    await commentsOf(db, q.record, q.language),
+    await readComments(db, q.record, q.language),
   ]
   const languages = { source: setup.source, target: q.language }
   const terms = new Map<string, Term>()
@@ -47,11 +46,6 @@ export async function listUnits(q: { storefront: string; language: string; recor
       segments: segments.map((s) => ({ ...s, words: wordCount(s.text, setup.source) })),
     }
   })
-  const [share] = await db
-    .select({ person: t.workShare.personId, name: t.person.name, due: t.workShare.due })
-    .from(t.workShare)
-    .innerJoin(t.person, eq(t.person.id, t.workShare.personId))
-    .where(and(eq(t.workShare.record, q.record), eq(t.workShare.language, q.language)))
   return {
     record: q.record,
     title: found.title,
@@ -61,7 +55,7 @@ export async function listUnits(q: { storefront: string; language: string; recor
     units,
     terms: [...terms.values()],
     comments,
-    share: share ?? null,
+    share: (await shareOf(db, q.record, q.language)) ?? null,
   }
 }
 

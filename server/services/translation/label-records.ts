@@ -1,5 +1,5 @@
-import { sql } from 'drizzle-orm'
 import type { Db } from '../../db/connect'
+import { labelledMedia } from '../../db/queries/library'
 import { loadLibrary } from '../../db/queries/media'
 import type { StoredSetup } from '../../db/queries/setup'
 
@@ -32,7 +32,5 @@ export async function labelCodes(db: Db, setup: StoredSetup, prefix: string, sto
   if (prefix === 'storefront') return [storefront]
   const all = inSetup[prefix]?.(setup)
   if (all) return [...all.keys()]
-  return (
-    await db.execute<{ name: string }>(sql`select name from media where labels <> '{}'::jsonb order by name`)
-  ).rows.map((r) => r.name)
+  return labelledMedia(db)
 }

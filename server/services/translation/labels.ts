@@ -1,7 +1,7 @@
-import { sql } from 'drizzle-orm'
 import { isStale, sourceHash, type Standing } from '@core/translation/state'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
+import { lockRecord } from '../../db/queries/steps'
 import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import type { LabelText } from '../records/label-texts'
@@ -72,8 +72,7 @@ export function labelUnits(prefix: string): UnitKind {
       )
     },
     async lock(tx, codes) {
-      for (const code of [...codes].sort())
-        await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${of.kind}:${code}`}))`)
+      for (const code of [...codes].sort()) await lockRecord(tx.db, of.kind, code)
     },
     async write(tx, setup, person, changes, edition, step, now) {
       const records = await labelRecords(tx.db, setup, prefix, [...changes.keys()])

@@ -5,7 +5,8 @@ import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
-import { correctPair, findMatches, targetLanguageOfPair } from './memory'
+import { correctPair, targetLanguageOfPair } from '../../db/queries/memory-pairs'
+import { findMatches } from './memory'
 import type { Match } from '@contracts/translation'
 
 export type MatchesQuery = QueryOf<'memoryMatches'>

@@ -1,12 +1,12 @@
 import type { MemoryImportReport } from '@contracts/translation'
 import { createReadStream } from 'node:fs'
-import { sql } from 'drizzle-orm'
 import { canonicalTag } from '@core/language/chain'
-import { brokenPlaceholders, renumber, type Placeholder } from '@core/translation/coded'
+import { brokenPlaceholders, renumber } from '@core/translation/coded'
 import { createXmlDecoder } from '@core/translation/exchange/encoding'
 import { createTmxReader, writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
 import { ExchangeFileError } from '@core/translation/exchange/unit'
-import { database, inTransaction } from '../../db/connect'
+import { inTransaction } from '../../db/connect'
+import { pairsForExport } from '../../db/queries/memory-pairs'
 import type { ExportedFile } from '../files/export-products'
 import { Cancelled, type WorkControls } from '../work/jobs'
 import type { Person } from '@contracts/people'
@@ -14,6 +14,7 @@ import { unprocessable } from '../problem'
 import { remember, type NewPair } from './memory'
 
 const pairsAtOnce = 1000
+const pairsOfExport = 2000
 
 /**
  * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose
@@ -92,37 +93,10 @@ export async function importMemory(
 export function exportMemory(q: { from?: string; to?: string }, now: number, version: string): ExportedFile {
   async function* pairs(): AsyncGenerator<TmxPair> {
     for (let last = 0; ;) {
-      const { rows } = await database().execute<
-        {
-          id: number
-          source: string
-          sp: Placeholder[]
-          target: string
-          tp: Placeholder[]
-          sl: string
-          tl: string
-          before: string
-          after: string
-          origin: string
-          changed: Date
-        } & Record<string, unknown>
-      >(sql`
-        select id, source, source_placeholders as sp, target, target_placeholders as tp, source_language as sl,
-          target_language as tl, before, after, origin, changed from memory_pair
-        where id > ${last} and (${q.from ?? null}::text is null or source_language = ${q.from ?? null})
-        and (${q.to ?? null}::text is null or target_language = ${q.to ?? null}) order by id limit 2000`)
-      for (const r of rows)
-        yield {
-          source: { text: r.source, placeholders: r.sp },
-          target: { text: r.target, placeholders: r.tp },
-          languages: { source: r.sl, target: r.tl },
-          before: r.before,
-          after: r.after,
-          origin: r.origin,
-          at: new Date(r.changed).getTime(),
-        }
-      if (rows.length < 2000) return
-      last = Number(rows.at(-1)!.id)
+      const rows = await pairsForExport(q, { after: last, limit: pairsOfExport })
+      for (const { pair } of rows) yield pair
+      if (rows.length < pairsOfExport) return
+      last = rows.at(-1)!.id
     }
   }
   return {

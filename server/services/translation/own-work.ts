@@ -1,9 +1,8 @@
-import { and, eq, notLike } from 'drizzle-orm'
 import { same, scopeOfPath } from '@core/catalogue/patch'
 import type { Db } from '../../db/connect'
 import { changesOfStep, type ChangePlace } from '../../db/queries/history'
 import type { StoredSetup } from '../../db/queries/setup'
-import * as t from '../../db/schema'
+import { recordChangesOfStep } from '../../db/queries/steps'
 import { may } from '../people/permission'
 import type { Person } from '@contracts/people'
 import type { RecordKindName } from '@contracts/operations/records'
@@ -32,10 +31,7 @@ export async function isOwnTranslating(db: Db, setup: StoredSetup, person: Perso
     if (changes.length < changesAtOnce) break
     before = changes.at(-1)!.place
   }
-  const records = await db
-    .select({ record: t.change.record, differences: t.change.differences })
-    .from(t.change)
-    .where(and(eq(t.change.stepId, stepId), notLike(t.change.record, 'product:%')))
+  const records = await recordChangesOfStep(db, stepId)
   return records.every(({ record, differences: [whole] }) => {
     if (!whole?.before || !whole.after) return false
     const kind = record.slice(0, record.indexOf(':')) as RecordKindName

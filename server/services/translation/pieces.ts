@@ -1,15 +1,15 @@
-import { inArray, sql } from 'drizzle-orm'
 import type { PieceRecord } from '@contracts/records'
 import type { BlockKind } from '@core/page/block-kind'
 import { isStale, sourceHash } from '@core/translation/state'
-import * as t from '../../db/schema'
 import { pieceRecordsOf } from '../../db/queries/content'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { sourceTextOf } from '../records/pieces'
 import type { StoredSetup } from '../../db/queries/setup'
+import { statesOfPieces } from '../../db/queries/library'
 import { storedRecords } from '../../db/queries/records'
+import { lockRecord } from '../../db/queries/steps'
 import type { TargetChange, TargetEdition, UnitKind } from './unit'
 import type { Unit } from '@contracts/translation'
 
@@ -153,14 +153,7 @@ export const pieceUnits: UnitKind = {
       edition.language,
     )
     // What a body was made from is not in its record.
-    const old =
-      pieces.size === 0
-        ? []
-        : await db
-            .select({ code: t.piece.code, storefrontId: t.pieceText.storefrontId, states: t.pieceText.states })
-            .from(t.pieceText)
-            .innerJoin(t.piece, sql`${t.piece.id} = ${t.pieceText.pieceId}`)
-            .where(sql`${inArray(t.piece.code, [...pieces.keys()])} and ${t.pieceText.language} = ${edition.language}`)
+    const old = await statesOfPieces(db, [...pieces.keys()], edition.language)
     return new Map(
       [...pieces].map(([code, piece]) => {
         const units = unitsOf(
@@ -181,8 +174,7 @@ export const pieceUnits: UnitKind = {
     )
   },
   async lock(tx, codes) {
-    for (const code of [...codes].sort())
-      await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`pieces:${code}`}))`)
+    for (const code of [...codes].sort()) await lockRecord(tx.db, 'pieces', code)
   },
   async write(tx, setup, person, changes, edition, step, now) {
     const pieces = await pieceRecordsOf(tx.db, setup, [...changes.keys()])

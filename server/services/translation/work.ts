@@ -1,8 +1,9 @@
 import type { BodyOf } from '@contracts/operations'
-import { sql } from 'drizzle-orm'
 import type { ShownWork, WorkRecord, WorkCounts, Unit } from '@contracts/translation'
 import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
+import { pieceCodes } from '../../db/queries/library'
+import { mayTranslateInto, translatorsInto } from '../../db/queries/people'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import {
@@ -14,6 +15,7 @@ import {
   productsWithWork,
   type WorkQuery,
 } from '../../db/queries/translation-work'
+import { countSharesOfOthers, deleteShares, sharesIn, writeShares } from '../../db/queries/work-shares'
 import { may, authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
@@ -64,22 +66,6 @@ export function countUnits(units: readonly Unit[], isTheirs: (u: Unit) => boolea
     returned: count((u) => u.returned && isTheirs(u)),
     toReview: count((u) => u.target !== null && (u.state === 'initial' || u.state === 'translated')),
   }
-}
-
-async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[]> {
-  const { rows } = await db.execute<{ code: string }>(
-    campaign === undefined
-      ? sql`select code from piece order by code`
-      : sql`
-        select p.code from piece p
-        where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign}
-          and (p.code = any(a.pieces)
-            or exists (select 1 from record q where q.kind = 'question-sets' and q.code = any(a.sets)
-              and (q.body -> 'questions')::jsonb ? p.code)))
-        order by p.code
-      `,
-  )
-  return rows.map((r) => r.code)
 }
 
 /** The addresses of all records of some kinds but products. A campaign has nothing but pieces. */
@@ -149,7 +135,7 @@ async function foundRecords(
       : asked.filter === undefined && asked.category === undefined
         ? await otherRecords(db, setup, asked)
         : []
-  const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
+  const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesIn(db, asked.language)]
   const total = noCounts()
   const items: WorkRecord[] = []
   // Products come last: after one of them there is nothing else, unless a page has them among its records.
@@ -216,16 +202,6 @@ export async function recordsOfWork(db: Db, setup: StoredSetup, asked: WorkAsked
   ]
 }
 
-async function sharesOf(db: Db, language: string) {
-  const { rows } = await db.execute<{ record: string; person_id: number; name: string; due: string | null }>(
-    sql`
-      select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id
-      where w.language = ${language}
-    `,
-  )
-  return new Map(rows.map((r) => [r.record, { personId: r.person_id, name: r.name, due: r.due }]))
-}
-
 /** Assigns records to a person, with a day on which they are due; without a person, to nobody. */
 export async function shareWork(
   person: Person,
@@ -235,17 +211,9 @@ export async function shareWork(
   body.records.forEach(splitRecord)
   return inTransaction(async (tx) => {
     await requireShares(tx, person, body)
-    const list = sql.param(body.records)
-    if (body.person === null)
-      await tx.db.execute(
-        sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`,
-      )
-    else {
-      await tx.db.execute(sql`
-        insert into work_share (record, language, person_id, due)
-        select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
-        on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
-    }
+    const { records, language, person: to, due } = body
+    if (to === null) await deleteShares(tx.db, records, language)
+    else await writeShares(tx.db, { records, language, person: to, due })
     return { records: body.records.length }
   })
 }
@@ -260,22 +228,18 @@ async function requireShares(
   body: { language: string; records: string[]; person: number | null },
 ): Promise<void> {
   if (body.person !== null) {
-    const { rows: who } = await tx.db.execute<{ ok: boolean }>(
-      sql`select role <> 'translator' or ${body.language} = any(languages) as ok from person where id = ${body.person}`,
-    )
-    if (!who[0])
+    const mayTranslate = await mayTranslateInto(tx.db, body.person, body.language)
+    if (mayTranslate === undefined)
       throw unprocessable('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
-    if (!who[0].ok)
+    if (!mayTranslate)
       throw unprocessable('Nothing has been assigned.', [
         { path: 'person', message: `This person does not translate into ${body.language}.` },
       ])
   }
   if (may(person, 'edit-content')) return
-  const { rows } = await tx.db.execute<{ n: number }>(sql`
-    select count(*)::int as n from work_share
-    where language = ${body.language} and record = any(${sql.param(body.records)}::text[]) and person_id <> ${person.id}`)
+  const taken = await countSharesOfOthers(tx.db, body.records, body.language, person.id)
   const ofOthers = body.person !== null && body.person !== person.id
-  if (ofOthers || rows[0]!.n > 0)
+  if (ofOthers || taken > 0)
     throw new Problem(
       403,
       'Not allowed',
@@ -284,12 +248,7 @@ async function requireShares(
 }
 
 /** Who can be given work: everybody who may translate into a language. */
-export async function translators(language: string): Promise<{ id: number; name: string }[]> {
-  const { rows } = await database().execute<{ id: number; name: string }>(
-    sql`select id, name from person where role <> 'translator' or ${language} = any(languages) order by name`,
-  )
-  return rows
-}
+export const translators = (language: string) => translatorsInto(database(), language)
 
 /** Under what a text counts in the progress of its edition. */
 function standingOf(u: Unit): string {

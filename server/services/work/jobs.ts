@@ -1,9 +1,15 @@
 import type { JobDocument } from '@contracts/jobs'
 import { randomUUID } from 'node:crypto'
-import { desc, eq, inArray, sql } from 'drizzle-orm'
-import { nowDate } from '../../clock'
-import { database, inTransaction, type Tx } from '../../db/connect'
-import * as t from '../../db/schema'
+import type { Tx } from '../../db/connect'
+import {
+  cancelStored,
+  insertJob,
+  isCancelledForCommit,
+  jobById,
+  jobsOf,
+  latestJobs,
+  type JobRow,
+} from '../../db/queries/jobs'
 import { may, authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { notFound } from '../problem'
@@ -53,9 +59,6 @@ export async function standsUnlessCancelled(part: () => Promise<unknown>): Promi
   }
 }
 
-/** The channel on which changes of jobs are told. */
-export const jobChannel = 'inkloom_job'
-
 /**
  * Puts work into the queue, as part of the transaction that causes it: it is never lost, and never done for what did
  * not stand. Returns its id.
@@ -65,12 +68,11 @@ export async function enqueue(
   job: { kind: JobKind; title: string; personId: number | null; input: Record<string, unknown> },
 ): Promise<string> {
   const id = randomUUID()
-  await tx.db.insert(t.job).values({ id, ...job, state: 'queued', created: nowDate() })
-  await tx.db.execute(sql`select pg_notify(${jobChannel}, ${id})`)
+  await insertJob(tx, { id, ...job })
   return id
 }
 
-const documentOf = (row: typeof t.job.$inferSelect): JobDocument => ({
+const documentOf = (row: JobRow): JobDocument => ({
   id: row.id,
   kind: row.kind,
   title: row.title,
@@ -88,36 +90,28 @@ const documentOf = (row: typeof t.job.$inferSelect): JobDocument => ({
 
 /** One job. */
 export async function getJob(id: string): Promise<JobDocument | undefined> {
-  const [row] = await database().select().from(t.job).where(eq(t.job.id, id))
+  const row = await jobById(id)
   return row && documentOf(row)
 }
 
 /** Some jobs, without their results. */
 export async function jobsById(ids: readonly string[]): Promise<JobDocument[]> {
-  if (ids.length === 0) return []
-  const rows = await database()
-    .select()
-    .from(t.job)
-    .where(inArray(t.job.id, [...ids]))
+  const rows = await jobsOf(ids)
   return rows.map((r) => ({ ...documentOf(r), result: null }))
 }
 
 /** The latest jobs, newest first, without their results. */
 export async function recentJobs(): Promise<JobDocument[]> {
-  const rows = await database().select().from(t.job).orderBy(desc(t.job.created)).limit(20)
+  const rows = await latestJobs(20)
   return rows.map((r) => ({ ...documentOf(r), result: null }))
 }
-
-const commitLock = (id: string) => sql`hashtextextended(${`commit of ${id}`}, 4871)`
 
 /**
  * Holds every transaction of a job back from standing once the job was cancelled: asked last thing before it commits.
  * Whoever cancels waits for those that have passed, so nothing is written after the answer. Throws Cancelled.
  */
 export async function refuseWhenCancelled(tx: Tx, id: string): Promise<void> {
-  await tx.db.execute(sql`select pg_advisory_xact_lock_shared(${commitLock(id)})`)
-  const { rows } = await tx.db.execute<{ state: string }>(sql`select state from job where id = ${id}`)
-  if (rows[0]?.state === 'cancelled') throw new Cancelled()
+  if (await isCancelledForCommit(tx, id)) throw new Cancelled()
 }
 
 /**
@@ -132,12 +126,4 @@ export async function cancelJob(person: Person, id: string): Promise<void> {
 }
 
 /** Ends a job as cancelled, whoever asks. */
-export async function endJob(id: string): Promise<void> {
-  const db = database()
-  await db.execute(sql`
-    update job set state = 'cancelled', finished = case
-    when state = 'queued' then ${nowDate().toISOString()}::timestamptz else finished end
-    where id = ${id} and state in ('queued', 'running')`)
-  await db.execute(sql`select pg_notify(${jobChannel}, ${id})`)
-  await inTransaction((tx) => tx.db.execute(sql`select pg_advisory_xact_lock(${commitLock(id)})`))
-}
+export const endJob = (id: string): Promise<void> => cancelStored(id)

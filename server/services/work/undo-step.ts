@@ -1,6 +1,5 @@
 import { removedProduct, removeInStep } from '../products/remove-products'
 import { restoreProducts } from '../products/restore-products'
-import { eq } from 'drizzle-orm'
 import type { UndoReport } from '@contracts/bulk'
 import { stillFits } from '@core/attributes/fits'
 import type { Difference } from '@core/catalogue/patch'
@@ -11,8 +10,8 @@ import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace 
 import { referencesTo } from '../../db/queries/references'
 import { loadSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
+import { stepById } from '../../db/queries/steps'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from '../bulk/bulk-change'
 import { Cancelled, enqueue, type WorkControls } from './jobs'
 import { authorize } from '../people/permission'
@@ -31,7 +30,7 @@ const manyAlike = 50
  */
 export async function queueUndo(person: Person, stepId: number): Promise<string> {
   const db = database()
-  const [step] = Number.isSafeInteger(stepId) ? await db.select().from(t.step).where(eq(t.step.id, stepId)) : []
+  const step = Number.isSafeInteger(stepId) ? await stepById(db, stepId) : undefined
   if (!step) throw notFound('such step')
   const isTheirs = step.personId === person.id && (await isOwnTranslating(db, await loadSetup(db), person, stepId))
   if (!isTheirs) authorize(person, 'edit-products')
@@ -52,7 +51,7 @@ export async function undoStep(
 ): Promise<UndoReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
+    const old = await stepById(tx.db, stepId)
     const total = await countOfStep(tx.db, stepId)
     const report: UndoReport = {
       title: `Undo: ${old!.title}`,
