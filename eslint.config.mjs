@@ -72,6 +72,20 @@ export default ts.config(
     },
   },
   {
+    // Statements stand in server/db alone, by subject: whoever needs one calls a function there.
+    files: ['server/**/*.ts'],
+    ignores: ['server/db/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [{ name: 'drizzle-orm', message: 'Ask the database in server/db/queries.' }],
+          patterns: [{ group: ['drizzle-orm/*'], message: 'Ask the database in server/db/queries.' }],
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.vue'],
     languageOptions: { parser: vueParser, parserOptions: { parser: ts.parser, sourceType: 'module' } },
     rules: {

@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config'
 
 const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
 const resolve = {
-  alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server'), '@demo': room('demo') },
+  alias: {
+    '@core': room('core'),
+    '@contracts': room('contracts'),
+    '@server': room('server'),
+    '@demo': room('demo'),
+    '~': room('app'),
+  },
 }
 
 export default defineConfig({

@@ -69,8 +69,8 @@ export interface UndoReport {
   /** Products that the step had made, and that are gone again. */
   removed: number
   /** Values that were changed again since, and stay. */
-  kept: { sku: string; path: string }[]
-  keptCount: number
+  skipped: { sku: string; path: string }[]
+  skippedCount: number
   /** The step that undoing made; undoing that does again what was undone. Null where nothing was left to undo. */
   step: number | null
 }

@@ -44,7 +44,7 @@ export const mediaRecord: ObjectSchema<MediaItem> = Joi.object({
 })
 
 /** What lists of the library can be narrowed to beside the checks of single items. */
-export const libraryFindings = [...itemChecks.map((c) => c.code), 'twin', 'unused'] as const
+export const libraryFindings = [...itemChecks.map((c) => c.code), 'near-duplicate', 'unused'] as const
 
 export const mediaQuery = Joi.object({
   q: Joi.string().max(200).allow('').default(''),
@@ -88,7 +88,7 @@ export interface Uploaded {
   state: 'made' | 'replaced' | 'unchanged'
   one: LibraryItem
   /** Names in the library that are nearly the same picture, or the same file. */
-  twins: string[]
+  nearDuplicates: string[]
 }
 
 export const pictureBatchBody = Joi.object({
@@ -145,7 +145,7 @@ export interface MediaAbout {
   } | null
   findings: ItemFinding[]
   /** Items that are nearly the same picture, or the same file. */
-  twins: string[]
+  nearDuplicates: string[]
   used: { skus: string[]; count: number }
   versions: { name: string; storefront: string | null; language: string | null }[]
 }

@@ -211,9 +211,9 @@ export interface ProductHistory {
   next: number | null
 }
 
-/** A product after a change was undone; what was changed again since is kept, by path. */
+/** A product after a change was undone; what was changed again since is skipped, by path. */
 export interface UndoneChange {
-  kept: string[]
+  skipped: string[]
   document: ProductDocument
 }
 

@@ -18,7 +18,7 @@ export interface ReworkReport {
   title: string
   values: number
   products: number
-  kept: number
+  unchanged: number
   changed: number
   lost: number
   /** Values that stay and lie outside of what is allowed then. */

@@ -85,7 +85,7 @@ export const stages: readonly Stage[] = [
     parts: [
       { to: '/translation', name: 'Work', exact: true, words: 'translation translate desk tasks' },
       { to: '/translation/progress', name: 'Progress', words: 'translation status languages' },
-      { to: '/translation/came-along', name: 'Carried over', words: 'translation options labels pictures' },
+      { to: '/translation/carried-over', name: 'Carried over', words: 'translation options labels pictures' },
       { to: '/translation/memory', name: 'Memory', words: 'translation tmx matches' },
       { to: '/translation/glossary', name: 'Glossary', words: 'terms terminology forbidden' },
     ],

@@ -21,8 +21,8 @@ export async function undoStep(step: number): Promise<number | null> {
       tell(howItEnded(job))
       return null
     }
-    const { keptCount, step: made } = job.result as UndoReport
-    tell(keptCount > 0 ? `Undone; ${numberShown(keptCount)} changed again since stay` : 'Undone')
+    const { skippedCount, step: made } = job.result as UndoReport
+    tell(skippedCount > 0 ? `Undone; ${numberShown(skippedCount)} changed again since stay` : 'Undone')
     useProofFocus().refresh()
     return made
   } catch (e) {

@@ -4,8 +4,8 @@ import type { Key } from './useKeys'
 interface Walked<T> {
   count: Readonly<Ref<number | undefined>>
   row: (i: number) => T | undefined
-  /** Asks for the rows of a stretch, and gives those that are there then. */
-  stretch: (from: number, to: number) => Promise<T[]>
+  /** Asks for the rows of a rowsBetween, and gives those that are there then. */
+  rowsBetween: (from: number, to: number) => Promise<T[]>
 }
 
 /** So many rows are selected at most on the way to a far one; whole lists have actions of their own. */
@@ -48,7 +48,7 @@ export function useListKeys<T, K = string>(
     move(to)
     const [top, bottom] = [Math.min(from, at.value), Math.max(from, at.value)]
     if (bottom - top >= selectedAtMost) return tell(`${numberShown(selectedAtMost)} rows can be selected at most`)
-    selected.value = new Set([...selected.value, ...(await list.stretch(top, bottom)).map(keyOf)])
+    selected.value = new Set([...selected.value, ...(await list.rowsBetween(top, bottom)).map(keyOf)])
   }
   const clearSelection = () => {
     selected.value = new Set()

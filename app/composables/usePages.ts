@@ -61,11 +61,11 @@ export function usePages<T>(
     { immediate: true, deep: true },
   )
   const row = (i: number): T | undefined => pages.value.get(Math.floor(i / size))?.[i % size]
-  /** Asks for the pages that a stretch of rows lies on. */
+  /** Asks for the pages that some consecutive rows lie on. */
   const show = (from: number, to: number) => {
     for (let p = Math.floor(from / size); p <= Math.floor(to / size); p++) void load(p)
   }
-  /** Waits until a stretch of rows is there. */
+  /** Waits until some consecutive rows are there. */
   const ensure = (from: number, to: number) =>
     Promise.all(
       Array.from({ length: Math.floor(to / size) - Math.floor(from / size) + 1 }, (_, i) =>
@@ -73,7 +73,7 @@ export function usePages<T>(
       ),
     )
   /** The same, and gives the rows that are there then. */
-  async function stretch(from: number, to: number): Promise<T[]> {
+  async function rowsBetween(from: number, to: number): Promise<T[]> {
     await ensure(from, to)
     return Array.from({ length: to - from + 1 }, (_, i) => row(from + i)).filter((r) => r !== undefined)
   }
@@ -83,5 +83,5 @@ export function usePages<T>(
     under.clear()
     return ensure(from, to)
   }
-  return { count, row, show, stretch, renew, problem, busy, refresh }
+  return { count, row, show, rowsBetween, renew, problem, busy, refresh }
 }

@@ -5,7 +5,7 @@ export interface Upload {
   file: File
   state: 'waits' | 'goes' | Uploaded['state'] | 'refused'
   name: string | null
-  twins: string[]
+  nearDuplicates: string[]
   problem: string | null
 }
 
@@ -28,7 +28,7 @@ export function useUploads(done: () => void = () => undefined) {
       })
       u.state = data.state
       u.name = data.name
-      u.twins = data.twins
+      u.nearDuplicates = data.nearDuplicates
     } catch (e) {
       if (!(e instanceof ApiProblem)) throw e
       u.state = 'refused'
@@ -46,7 +46,7 @@ export function useUploads(done: () => void = () => undefined) {
     done()
   }
   function add(files: Iterable<File>) {
-    for (const file of files) list.value.push({ file, state: 'waits', name: null, twins: [], problem: null })
+    for (const file of files) list.value.push({ file, state: 'waits', name: null, nearDuplicates: [], problem: null })
     for (let i = 0; i < atOnce; i++) void next()
   }
   const clear = () => {

@@ -57,7 +57,7 @@ async function replace() {
   }
 }
 const lastStep = ref<number | null>(null)
-async function putBack() {
+async function undoLast() {
   const id = lastStep.value
   if (id === null) return
   try {
@@ -117,7 +117,7 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
           <button class="act" type="submit" :disabled="busy || !find.trim()">
             Find <span class="opacity-70">Ctrl Enter</span>
           </button>
-          <button v-if="lastStep !== null" type="button" class="plain pb-1.5" @click="putBack">
+          <button v-if="lastStep !== null" type="button" class="plain pb-1.5" @click="undoLast">
             Undo last replace
           </button>
         </form>

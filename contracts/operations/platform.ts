@@ -39,7 +39,7 @@ export interface PlatformAnswers {
   readSlug: SlugAnswer
   listRedirects: Page<{ from: string; to: string | null; sku: string }>
   recordHistory: RecordHistory
-  undoRecordChange: { kept: string[]; record: { code: string } }
+  undoRecordChange: { skipped: string[]; record: { code: string } }
 }
 
 export const platformOperations = {

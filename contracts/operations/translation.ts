@@ -47,7 +47,7 @@ export interface TranslationAnswers {
   importTranslations: TranslationImportReport | JobDocument<TranslationImportReport>
   commentUnit: Items<Comment>
   settleComment: Items<Comment>
-  cameAlong: Counted<Arrived>
+  listCarriedOver: Counted<Arrived>
   memoryMatches: Items<Match>
   listMemory: MemoryPairs
   correctPair: { id: number }
@@ -221,9 +221,9 @@ export const translationOperations = {
     within: 'language',
     body: Joi.object({ settled: Joi.boolean().required() }),
   },
-  cameAlong: {
+  listCarriedOver: {
     method: 'get',
-    path: '/api/translations/came-along',
+    path: '/api/translations/carried-over',
     summary: 'What an edition has of products and what it has not: texts, choices, pictures with words, categories',
     action: 'read',
     query: Joi.object({ ...edition, limit: limit(200, 100), offset, q: Joi.string().max(200) }),

@@ -204,19 +204,19 @@ export function blankProduct(sku: string, parent: string | null, now: number): P
 }
 
 /**
- * The patch that takes differences back. A thing that has changed again since is left alone and named in `kept`.
+ * The patch that takes differences back. A thing that has changed again since is left alone and named in `skipped`.
  */
 export function inversePatch(
   product: Product,
   differences: readonly Difference[],
-): { patch: ProductPatch; kept: string[] } {
+): { patch: ProductPatch; skipped: string[] } {
   const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
-  const kept: string[] = []
+  const skipped: string[] = []
   for (const d of differences) {
     const scope = scopeOfPath(d.path)
     const storefront = storefrontOfPrice(d.path)
     if (!same(currentAt(product, d.path), d.after)) {
-      kept.push(d.path)
+      skipped.push(d.path)
       continue
     }
     if (scope) patch.values.push({ ...scope, value: d.before as Value | null })
@@ -224,5 +224,5 @@ export function inversePatch(
     else if (d.path === 'specials') patch.specials = d.before as Price[]
     else Object.assign(patch.fields, { [d.path]: d.before })
   }
-  return { patch, kept }
+  return { patch, skipped }
 }

@@ -56,15 +56,15 @@ export function undoSources(
   now: ReadonlyMap<string, ValueSource>,
   differences: readonly Difference[],
   paths: readonly string[] | null,
-): { changes: Difference[]; kept: string[] } {
+): { changes: Difference[]; skipped: string[] } {
   const changes: Difference[] = []
-  const kept: string[] = []
+  const skipped: string[] = []
   for (const d of differences) {
     const path = sourcePath(d)
     if (path === undefined || (paths !== null && !paths.includes(path))) continue
     const current = now.get(path) ?? null
     if (same(current, d.after)) changes.push({ path: d.path, before: current, after: d.before })
-    else kept.push(d.path)
+    else skipped.push(d.path)
   }
-  return { changes, kept }
+  return { changes, skipped }
 }

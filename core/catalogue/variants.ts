@@ -115,12 +115,12 @@ export function variantFindings(
     }
     if (r.sku.trim() === '') add('sku', 'blocker', 'Each variant has a SKU of its own.')
     else {
-      const twin = first(seen.sku, fold(r.sku), row)
-      if (twin !== undefined) add('sku', 'blocker', `The same SKU as ${shown(twin)}.`)
+      const other = first(seen.sku, fold(r.sku), row)
+      if (other !== undefined) add('sku', 'blocker', `The same SKU as ${shown(other)}.`)
     }
     if (r.gtin !== null) {
-      const twin = first(seen.gtin, r.gtin, row)
-      if (twin !== undefined) add('gtin', 'blocker', `The same GTIN as ${shown(twin)}.`)
+      const other = first(seen.gtin, r.gtin, row)
+      if (other !== undefined) add('gtin', 'blocker', `The same GTIN as ${shown(other)}.`)
     }
     for (const code of differsIn)
       if ((r.values[code] ?? null) === null)
@@ -129,9 +129,9 @@ export function variantFindings(
           'blocker',
           `What it differs in is not said: ${attributes.get(code)?.labels[source] ?? code}.`,
         )
-    const twin = first(seen.values, JSON.stringify(differsIn.map((c) => r.values[c] ?? null)), row)
-    if (twin !== undefined && differsIn.length > 0)
-      add(`value:${differsIn[0]!}`, 'blocker', `The same combination as ${rows[twin]!.sku || shown(twin)}.`)
+    const other = first(seen.values, JSON.stringify(differsIn.map((c) => r.values[c] ?? null)), row)
+    if (other !== undefined && differsIn.length > 0)
+      add(`value:${differsIn[0]!}`, 'blocker', `The same combination as ${rows[other]!.sku || shown(other)}.`)
   })
   return [...out, ...pictureFindings(rows, differsIn), ...nameFindings(rows, differsIn, attributes, source)]
 }
@@ -157,14 +157,14 @@ function pictureFindings(rows: readonly VariantRow[], differsIn: readonly string
   const of = (r: VariantRow) => JSON.stringify(shows.map((c) => r.values[c] ?? null))
   return rows.flatMap((r, row): VariantFinding[] => {
     if (r.picture === null || shows.length === 0) return []
-    const twin = rows.findIndex((o) => o.picture === r.picture && of(o) !== of(r))
-    return twin >= 0 && twin < row
+    const other = rows.findIndex((o) => o.picture === r.picture && of(o) !== of(r))
+    return other >= 0 && other < row
       ? [
           {
             row,
             at: 'picture',
             weight: 'remark',
-            message: `The same picture as ${rows[twin]!.sku}, which looks different.`,
+            message: `The same picture as ${rows[other]!.sku}, which looks different.`,
           },
         ]
       : []

@@ -170,7 +170,7 @@ export function checkPictures(
         view,
       })
   shown.forEach(({ one, name }, i) => {
-    const twin = shown
+    const earlier = shown
       .slice(0, i)
       .find(
         (s) =>
@@ -178,11 +178,11 @@ export function checkPictures(
           one.content.measured &&
           nearDuplicates(s.one.content.measured, one.content.measured),
       )
-    if (twin)
+    if (earlier)
       out.push({
-        code: 'twin',
+        code: 'near-duplicate',
         level: 'remark',
-        message: `It is nearly identical to ${twin.name}.`,
+        message: `It is nearly identical to ${earlier.name}.`,
         picture: name,
       })
   })

@@ -17,10 +17,10 @@ export interface Finding {
   /** What the same work mends on other pages too: the load limits of racks, the summaries of a language. */
   fix: string
   /** What the sentence about it needs beyond its place. */
-  said?: Said
+  details?: FindingDetails
 }
 
-export type Said = Record<string, string | number>
+export type FindingDetails = Record<string, string | number>
 
 /** How one edition of a product stands: checks passed of those made, by strand, and what was found. */
 export interface EditionReadiness {
@@ -42,7 +42,7 @@ export interface FindingKind {
    * The sentence about one finding; `called` is the name of what stands at its place, `language` that of the edition's
    * language.
    */
-  message(f: Pick<Finding, 'at' | 'said'>, called: string, language: string): string
+  message(f: Pick<Finding, 'at' | 'details'>, called: string, language: string): string
   /** What one does about all findings of one fix; `of` and `to` are the parts of the fix after the code, in words. */
   fix(parts: { of: string; to: string; language: string; products: number; places: number }): string
 }

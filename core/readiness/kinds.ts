@@ -9,33 +9,33 @@ const facts: Record<string, FindingKind> = {
   'fact-missing': {
     strand: 'facts',
     label: 'fact missing',
-    message: ({ said }, called) =>
-      said
-        ? `“${called}” is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.`
+    message: ({ details }, called) =>
+      details
+        ? `“${called}” is missing on ${details.variants} of its ${details.of} variants, ${details.first} first.`
         : `“${called}” is missing.`,
     fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}`,
   },
   'fact-not-allowed': {
     strand: 'facts',
     label: 'fact out of range',
-    message: ({ said }, called) => `“${called}”: ${said?.problem ?? 'it is not allowed.'}`,
+    message: ({ details }, called) => `“${called}”: ${details?.problem ?? 'it is not allowed.'}`,
     fix: ({ of, products }) => `Correct “${of}” on ${many(products, 'product')}`,
   },
   thin: {
     strand: 'facts',
     label: 'too few facts to draft from',
-    message: ({ said }) =>
-      `It too few facts to draft from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ` +
-      `${said?.help ?? ''} would help most.`,
+    message: ({ details }) =>
+      `It has too few facts to draft from: ${details?.facts ?? 0} of ${details?.of ?? 0} facts. ` +
+      `${details?.help ?? ''} would help most.`,
     fix: ({ products }) => `Add facts to ${many(products, 'product')}`,
   },
   'no-price': {
     strand: 'facts',
     label: 'no price',
-    message: ({ said }) =>
-      said?.variants
-        ? `${said.variants} of its ${said.of} variants have no price in ${said.currency}, ${said.first} first.`
-        : `It has no price in ${said?.currency ?? 'the storefront’s currency'}.`,
+    message: ({ details }) =>
+      details?.variants
+        ? `${details.variants} of its ${details.of} variants have no price in ${details.currency}, ${details.first} first.`
+        : `It has no price in ${details?.currency ?? 'the storefront’s currency'}.`,
     fix: ({ to, products }) => `Price ${many(products, 'product')} for ${to}`,
   },
 }
@@ -45,8 +45,8 @@ const copy: Record<string, FindingKind> = {
     strand: 'copy',
     label: 'text missing',
     perLanguage: true,
-    message: ({ said }, called, language) =>
-      `“${called}” is missing in ${language}${said?.language ? `; there is one in ${said.language}` : ''}.`,
+    message: ({ details }, called, language) =>
+      `“${called}” is missing in ${language}${details?.language ? `; there is one in ${details.language}` : ''}.`,
     fix: ({ of, language, products }) => `Write “${of}” in ${language} for ${many(products, 'product')}`,
   },
   'only-pictures': {
@@ -60,22 +60,22 @@ const copy: Record<string, FindingKind> = {
     strand: 'copy',
     label: 'search title not covered by the text',
     perLanguage: true,
-    message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which is not in the text.`,
+    message: ({ details }, called) => `“${called}” says ${details?.words ?? ''}, which is not in the text.`,
     fix: ({ language, products }) => `Align search titles and texts in ${language} on ${many(products, 'product')}`,
   },
   'search-words': {
     strand: 'copy',
     label: 'unnecessary search words',
     perLanguage: true,
-    message: ({ said }, called) =>
-      `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'is already in the text'}.`,
+    message: ({ details }, called) =>
+      `“${called}” holds ${details?.words ?? ''}, which ${details?.why ?? 'is already in the text'}.`,
     fix: ({ language, products }) => `Clean up search words in ${language} on ${many(products, 'product')}`,
   },
   'name-variant': {
     strand: 'copy',
     label: 'name repeats variant words',
     perLanguage: true,
-    message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`,
+    message: ({ details }, called) => `“${called}” says “${details?.word ?? ''}”, which its variants add.`,
     fix: ({ language, products }) => `Remove variant words from ${many(products, 'name')} in ${language}`,
   },
 }
@@ -88,7 +88,7 @@ const styles = Object.fromEntries(
       strand: 'copy',
       label,
       perLanguage: true,
-      message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`,
+      message: ({ details }, called) => `“${called}”: ${details?.message ?? label}`,
       fix: ({ of, language, products }) =>
         `${capital(label)}: fix “${of}” in ${language} on ${many(products, 'product')}`,
     },
@@ -107,8 +107,8 @@ const language: Record<string, FindingKind> = {
     strand: 'language',
     label: 'translation state too low',
     perLanguage: true,
-    message: ({ said }, called) =>
-      `“${called}” is ${said?.state ?? 'initial'}; this edition requires ${said?.asks ?? 'more'}.`,
+    message: ({ details }, called) =>
+      `“${called}” is ${details?.state ?? 'initial'}; this edition requires ${details?.asks ?? 'more'}.`,
     fix: ({ language: l, places }) => `Review ${many(places, 'text')} in ${l}`,
   },
   stale: {
@@ -136,8 +136,8 @@ const language: Record<string, FindingKind> = {
     strand: 'language',
     label: 'translation of a piece not far enough',
     perLanguage: true,
-    message: ({ said }, called) =>
-      `“${called}” is ${said?.state ?? 'initial'}; this edition requires ${said?.asks ?? 'more'}.`,
+    message: ({ details }, called) =>
+      `“${called}” is ${details?.state ?? 'initial'}; this edition requires ${details?.asks ?? 'more'}.`,
     fix: ({ language: l, places }) => `Review ${many(places, 'piece')} in ${l}`,
   },
   'piece-stale': {
@@ -171,7 +171,7 @@ const media = Object.fromEntries(
     ['unknown', 'picture not in the library'],
     ['no-version', 'no version with text in this language'],
     ['no-view', 'a required view is missing'],
-    ['twin', 'near-duplicate pictures'],
+    ['near-duplicate', 'near-duplicate pictures'],
   ].map(([code, label]): [string, FindingKind] => [
     `media:${code}`,
     {
@@ -180,8 +180,8 @@ const media = Object.fromEntries(
       perLanguage: code! in mediaMessages,
       message:
         mediaMessages[code!] ??
-        (({ said }, called) =>
-          called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`),
+        (({ details }, called) =>
+          called === '' ? String(details?.message ?? label) : `${called}: ${details?.message ?? label}`),
       fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: fix ${many(products, 'product')}`),
     },
   ]),
@@ -192,13 +192,13 @@ const content: Record<string, FindingKind> = {
     strand: 'content',
     label: 'piece not in this language',
     perLanguage: true,
-    message: ({ said }, called) => `“${called}” would not be shown: ${said?.reason ?? 'it has no text'}.`,
+    message: ({ details }, called) => `“${called}” would not be shown: ${details?.reason ?? 'it has no text'}.`,
     fix: ({ language: l, places }) => `Translate ${many(places, 'piece')} into ${l}`,
   },
   'piece-empty': {
     strand: 'content',
     label: 'piece would be empty',
-    message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`,
+    message: ({ details }, called) => `“${called}” would be empty: ${details?.reason ?? 'its values are'}.`,
     fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})`,
   },
   'area-empty': {

@@ -231,10 +231,10 @@ function prepareEdition(
 export function standingFinding(
   { state, unread }: { state: string; unread: boolean },
   { asks, acceptsUnread }: Pick<EvaluatedEdition, 'asks' | 'acceptsUnread'>,
-): Pick<Finding, 'code' | 'said'> | undefined {
-  if (unread && !acceptsUnread) return { code: 'unread', said: {} }
+): Pick<Finding, 'code' | 'details'> | undefined {
+  if (unread && !acceptsUnread) return { code: 'unread', details: {} }
   if (rankOf(state) >= asks) return undefined
-  return { code: 'below-state', said: { state, asks: translationStates[asks]! } }
+  return { code: 'below-state', details: { state, asks: translationStates[asks]! } }
 }
 
 /** What is lacking in a piece's text of an edition, whatever the product. */
@@ -286,7 +286,7 @@ function pieceHere(
         level: f.level,
         at,
         fix: `style:${f.code}|piece|`,
-        said: { message: f.message },
+        details: { message: f.message },
       })
   }
   // What is taken differs from product to product, and so does what it lacks.

@@ -21,23 +21,23 @@ function parts(record: Plain): Map<string, unknown> {
 }
 
 /**
- * A record with one change of it taken back. What has changed again since is left alone and named in `kept`;
+ * A record with one change of it taken back. What has changed again since is left alone and named in `skipped`;
  * `code` and `number` never change.
  */
 export function undoneRecord<R extends { code: string }>(
   current: R,
   before: R,
   after: R,
-): { record: R; kept: string[] } {
+): { record: R; skipped: string[] } {
   const [now, old, made] = [
     parts(current as unknown as Plain),
     parts(before as unknown as Plain),
     parts(after as unknown as Plain),
   ]
-  const kept: string[] = []
+  const skipped: string[] = []
   for (const key of new Set([...old.keys(), ...made.keys()])) {
     if (key === 'code' || key === 'number' || same(old.get(key), made.get(key))) continue
-    if (!same(now.get(key), made.get(key))) kept.push(key)
+    if (!same(now.get(key), made.get(key))) skipped.push(key)
     else if (old.has(key)) now.set(key, old.get(key))
     else now.delete(key)
   }
@@ -48,7 +48,7 @@ export function undoneRecord<R extends { code: string }>(
     else record[key] = value
   }
   if ('texts' in current) record.texts = texts
-  return { record: record as unknown as R, kept }
+  return { record: record as unknown as R, skipped }
 }
 
 /** What differs between two states of a record, part by part. */

@@ -1,5 +1,5 @@
 // All tables, by what stands in them.
-export { packDifferences, stretchLength, unpackDifferences } from './schema/columns'
+export { packDifferences, blockLength, unpackDifferences } from './schema/columns'
 export * from './schema/set-up'
 export * from './schema/products'
 export * from './schema/facts'

@@ -1,7 +1,7 @@
 import { parentPort } from 'node:worker_threads'
 import { disconnect } from '../db/connect'
 import type { KnownReach } from '../services/readiness/known-reach'
-import { evaluateBlocks } from '../services/readiness/stretches'
+import { evaluateBlocks } from '../services/readiness/blocks'
 import type { FromThread, ToThread } from './evaluation-threads'
 import { now } from '../clock'
 

@@ -1,9 +1,9 @@
 import { availableParallelism } from 'node:os'
 import { Worker } from 'node:worker_threads'
 import type { KnownReach } from '../services/readiness/known-reach'
-import type { EvaluationHelper, StartHelpers } from '../services/readiness/stretches'
+import type { EvaluationHelper, StartHelpers } from '../services/readiness/blocks'
 
-/** What a thread is told: what is known of reaches, or to stop after its stretch. */
+/** What a thread is told: what is known of reaches, or to stop after its block. */
 export type ToThread = KnownReach | 'stop'
 /** What it says: how many products it has evaluated. */
 export interface FromThread {

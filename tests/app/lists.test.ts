@@ -32,7 +32,7 @@ describe('a long list, page by page', () => {
     pages.show(100, 110)
     await settled()
     expect(ask.mock.calls.map(([offset]) => offset)).toEqual([0, 100, 200])
-    expect(await pages.stretch(98, 101)).toEqual(['row 98', 'row 99', 'row 100', 'row 101'])
+    expect(await pages.rowsBetween(98, 101)).toEqual(['row 98', 'row 99', 'row 100', 'row 101'])
   })
   it('keeps the old rows until those of a new question are there, and no answer that comes too late', async () => {
     const question = ref('a')
@@ -90,7 +90,7 @@ describe('walking along a list by keys', () => {
     const list = {
       count,
       row: (i: number) => rows[i],
-      stretch: (from: number, to: number) => Promise.resolve(rows.slice(from, to + 1)),
+      rowsBetween: (from: number, to: number) => Promise.resolve(rows.slice(from, to + 1)),
     }
     const keys = within(() => useListKeys(list, { at, reveal, page: () => 20, keyOf: (r) => r.id }))
     const press = (name: string) =>

@@ -3,12 +3,16 @@ import * as vue from 'vue'
 
 // What the app's files find without importing it, as the build gives it to them.
 
-const { ref, shallowRef, computed, watch, toRaw, nextTick, onMounted, onUpdated, onScopeDispose } = vue
-const { useEventListener } = vueuse
+const { ref, shallowRef, reactive, computed, watch, toRaw, nextTick, onMounted, onUpdated, onScopeDispose } = vue
+const { provide, inject, getCurrentInstance } = vue
+const { useEventListener, useLocalStorage } = vueuse
 
 class ApiProblem extends Error {
   constructor(readonly problem: { title: string; status: number; detail: string }) {
     super(problem.detail)
+  }
+  get sentence() {
+    return this.message
   }
 }
 
@@ -18,6 +22,10 @@ export const told: string[] = []
 Object.assign(globalThis, {
   ref,
   shallowRef,
+  reactive,
+  provide,
+  inject,
+  getCurrentInstance,
   computed,
   watch,
   toRaw,
@@ -26,6 +34,7 @@ Object.assign(globalThis, {
   onUpdated,
   onScopeDispose,
   useEventListener,
+  useLocalStorage,
   ApiProblem,
   numberShown: (n: number) => n.toLocaleString('en-GB'),
   tell: (text: string) => void told.push(text),

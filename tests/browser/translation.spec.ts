@@ -13,8 +13,10 @@ const productOf = async (page: Page, sku: string) =>
 const valueOf = async (page: Page, sku: string, attribute: string, language: string) =>
   (await productOf(page, sku)).values.find((v) => v.attribute === attribute && v.language === language)
 
-test('what came along into an edition, and what did not, is listed by product with the way to it', async ({ page }) => {
-  await enter(page, `/translation/came-along?${it}`)
+test('what was carried over into an edition, and what did not, is listed by product with the way to it', async ({
+  page,
+}) => {
+  await enter(page, `/translation/carried-over?${it}`)
   await page.getByLabel('Search by SKU').fill('PE-1822')
   const grid = page.getByRole('grid', { name: 'Products and what is carried over' })
   await expect(grid.getByRole('row')).toHaveCount(2)
@@ -300,7 +302,7 @@ test('a glossary term is made, and a menu is translated with its nesting', async
   )
 })
 
-test('an administrator adds a language to a storefront that sells already, and reads what came along', async ({
+test('an administrator adds a language to a storefront that sells already, and reads what was carried over', async ({
   page,
 }) => {
   await enter(page, '/settings/storefronts/gulf?in=gulf/ar-AE', 'administrator')
@@ -334,7 +336,7 @@ test('axe-core finds nothing wrong with the views of the translation', ({ page }
   audit(page, [
     ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Help for this segment'],
     ['progress', '/translation/progress', 'Progress of each edition'],
-    ['what came along', `/translation/came-along?${it}`, 'Not carried over'],
+    ['what was carried over', `/translation/carried-over?${it}`, 'Not carried over'],
     ['the memory', `/translation/memory?${it}`, 'Pairs of the memory'],
     ['the glossary', `/translation/glossary?${it}`, 'Terms'],
     ['a term', `/translation/glossary/rack?${it}`, 'The term'],

@@ -43,7 +43,7 @@ const queries: Record<string, string> = {
   proofMoments: edition,
   listUnits: `${edition}&record=product:PE-1830`,
   listWork: edition,
-  cameAlong: edition,
+  listCarriedOver: edition,
   translators: 'language=de-DE',
   memoryMatches: 'source=Weight&to=de-DE',
   findPoolItems: 'model=Regn',

@@ -78,7 +78,7 @@ describe('units by HTTP', () => {
       expect.arrayContaining(['product:PE-1830', 'piece:rack-fit', 'category:roll-top']),
     )
     const { body: along } = await luc.get<{ items: { sku: string; left: unknown[] }[] }>(
-      `/api/translations/came-along?${query({ ...fr, q: 'PE-1830', limit: 5 })}`,
+      `/api/translations/carried-over?${query({ ...fr, q: 'PE-1830', limit: 5 })}`,
     )
     expect(along.items).toMatchObject([{ sku: 'PE-1830' }])
   })

@@ -31,7 +31,7 @@ const counts = async () =>
     await database().execute<Record<string, number>>(
       sql`
         select ((select count(*) from change) + (select coalesce(sum(bit_count(products)), 0)
-            from change_stretch))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int
+            from change_block))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int
           from product_version) as versions
       `,
     )
@@ -102,7 +102,7 @@ describe('a change of many products', () => {
       differences: [{ path: 'attribute:material', before: 'canvas', after: 'steel' }],
     })
     expect(await makeBulkChange(steel, 1, now)).toMatchObject({ changed: 0, step: null })
-    // Each has it once in its history, the others not, wherever in a stretch of numbers they stand.
+    // Each has it once in its history, the others not, wherever in a block of numbers they stand.
     for (const i of [...Array.from({ length: 12 }, (_, n) => 1016 + n), 1199]) {
       const titles = (await productHistory(`BG-${i}`, null, 10)).items.map((c) => c.title)
       expect(titles).toEqual(i % 3 === 1 ? ['Start'] : ['Set material to “steel”', 'Start'])
@@ -122,8 +122,8 @@ describe('a change of many products', () => {
     expect(back).toMatchObject({
       title: 'Undo: Set material to “steel”',
       products: 799,
-      keptCount: 1,
-      kept: [{ sku: 'BG-0', path: 'attribute:material' }],
+      skippedCount: 1,
+      skipped: [{ sku: 'BG-0', path: 'attribute:material' }],
     })
     expect([
       (await valueOf('BG-0', 'material'))?.value,
@@ -216,7 +216,7 @@ describe('a change of many products', () => {
     expect((await getProduct('GL-S')).document.values).toEqual([
       expect.objectContaining({ attribute: 'size', value: 'L' }),
     ])
-    expect(await undoStep(step!, 1, now)).toMatchObject({ products: 3, keptCount: 0 })
+    expect(await undoStep(step!, 1, now)).toMatchObject({ products: 3, skippedCount: 0 })
     expect((await valueOf('GL-S', 'size'))?.value).toBe('S')
   })
 

@@ -351,7 +351,7 @@ describe('a change over sets', () => {
       someMoment,
     )
     expect(report.changed).toBeGreaterThan(100)
-    expect(await undoStep(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, keptCount: 0 })
+    expect(await undoStep(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, skippedCount: 0 })
     const values = (list: Stored[]) =>
       list
         .flatMap((f) => [f.root, ...f.variants])
@@ -409,7 +409,11 @@ describe('a change over sets', () => {
         someMoment,
       )
       const back = await undoStep(report.step!, 1, someMoment)
-      expect(back, attribute).toMatchObject({ products: report.changed - 1, keptCount: 1, kept: [{ sku: again }] })
+      expect(back, attribute).toMatchObject({
+        products: report.changed - 1,
+        skippedCount: 1,
+        skipped: [{ sku: again }],
+      })
       const shape = (p: Stored['root']) =>
         JSON.stringify([p.tags, p.status, p.category, [...p.values].map((v) => JSON.stringify(v)).sort()])
       const was = new Map(before.flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p]))

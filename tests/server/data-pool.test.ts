@@ -150,7 +150,7 @@ describe('taking over', () => {
     expect((await row('B-1', 'Volume')).source).not.toBeNull()
     const entry = await latest('B-1')
     expect(entry.title).toBe('Took 2 values over from the data pool')
-    expect((await undoProductChange(maren, 'B-1', entry.id, ['attribute:volume'], now)).kept).toEqual([])
+    expect((await undoProductChange(maren, 'B-1', entry.id, ['attribute:volume'], now)).skipped).toEqual([])
     expect(Object.keys(await sourcesOf('B-1'))).toEqual(['attribute:name@/en-GB'])
     expect((await getProduct('B-1')).document.values.some((v) => v.attribute === 'volume')).toBe(false)
   })
@@ -296,7 +296,7 @@ describe('drafts from the pool', () => {
     expect(Object.keys(await sourcesOf('VD-9'))).toEqual(['attribute:material', 'attribute:name@/en-GB', 'brand'])
     expect((await findItems({ gtin: gtin.lock })).items[0]!.sku).toBe('VD-9')
     const back = await undoStep(report.step, 1, now, {})
-    expect(back).toMatchObject({ removed: 2, keptCount: 0 })
+    expect(back).toMatchObject({ removed: 2, skippedCount: 0 })
     expect((await problemOf(getProduct('VD-9'))).status).toBe(404)
   })
   it('are all made or none', async () => {

@@ -229,8 +229,8 @@ describe('an import that is put back', () => {
     expect(await undoStep(second.step!, 1, now)).toMatchObject({
       products: 1,
       removed: 3,
-      keptCount: 1,
-      kept: [{ sku: 'P-4', path: 'created' }],
+      skippedCount: 1,
+      skipped: [{ sku: 'P-4', path: 'created' }],
     })
     expect((await reach({ condition: { field: 'sku', is: 'like', value: 'P-*' }, limit: 10 }, now)).skus).toEqual([
       'P-1',

@@ -203,9 +203,9 @@ describe('the library', () => {
     }
   })
   it('finds the same picture in another size, and no other', async () => {
-    expect((await aboutMedia('find-me.jpg', {}, now)).twins).toEqual(['find-me-again.jpg'])
-    expect(await list({ finding: 'twin', q: 'find' })).toEqual(['find-me-again.jpg', 'find-me.jpg'])
-    expect((await aboutMedia('small.jpg', {}, now)).twins).toEqual([])
+    expect((await aboutMedia('find-me.jpg', {}, now)).nearDuplicates).toEqual(['find-me-again.jpg'])
+    expect(await list({ finding: 'near-duplicate', q: 'find' })).toEqual(['find-me-again.jpg', 'find-me.jpg'])
+    expect((await aboutMedia('small.jpg', {}, now)).nearDuplicates).toEqual([])
   })
   it('refuses versions of nothing, of themselves, of versions, and a second one in a place', async () => {
     const of = (name: string, language: string | null, storefront: string | null = null) => ({

@@ -135,7 +135,7 @@ describe('history', () => {
     })
     expect(items.at(-1)).toMatchObject({ made: true })
     expect(await undoProductChange(maren, 'PE-2', items[0]!.id, null, now)).toMatchObject({
-      kept: [],
+      skipped: [],
       document: { stock: 0, status: 'draft' },
     })
     expect((await productHistory('PE-2', null, 1)).next).not.toBeNull()
@@ -145,7 +145,7 @@ describe('history', () => {
     const [entry] = (await productHistory('PE-2', null, 1)).items
     await change('PE-2', { stock: 21 })
     expect(await undoProductChange(maren, 'PE-2', entry!.id, null, now)).toMatchObject({
-      kept: ['stock'],
+      skipped: ['stock'],
       document: { stock: 21, values: expect.not.arrayContaining([expect.objectContaining({ attribute: 'model' })]) },
     })
   })

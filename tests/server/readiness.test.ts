@@ -16,7 +16,7 @@ import { dropPortion, setPortion } from '@server/services/readiness/portion'
 import { evaluateDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { askReach, reachOf, type KnownReach } from '@server/services/readiness/known-reach'
 import { evaluatedWith } from '@server/services/readiness/prepared'
-import { evaluateBlocks, type StartHelpers } from '@server/services/readiness/stretches'
+import { evaluateBlocks, type StartHelpers } from '@server/services/readiness/blocks'
 import { evaluateBeforeCommit } from '@server/services/readiness/settle'
 import { deleteRecord, getRecord, putRecord } from '@server/services/records/records'
 import type { RecordKindName } from '@contracts/operations/records'
@@ -72,7 +72,7 @@ async function everything() {
     select (select json_agg(json_build_array(root_id, type, blockers, open, sold, encode(cells, 'hex'),
             (select json_agg((select key from fix where id = s)) from unnest(soles) s)) order by root_id)
       from readiness)::text
-      || (select json_agg(json_build_array(n.root_id, f.key, n.blocker, n.at, n.said, n.editions)
+      || (select json_agg(json_build_array(n.root_id, f.key, n.blocker, n.at, n.details, n.editions)
         order by n.root_id, f.key, n.at, n.editions) from finding n join fix f on f.id = n.fix_id)::text
       || (select json_agg(c order by 1)
       from (select f.key, edition, sum(pages) as p from fix_count join fix f on f.id = fix_id group by 1, 2
@@ -369,10 +369,10 @@ describe('a change of many', () => {
     expect(await countDue(database())).toBe(0)
     expect(await everything()).toBe(kept)
   })
-  it('stays whole where it is called off between two stretches', async () => {
+  it('stays whole where it is cancelled between two blocks', async () => {
     await inTransaction((tx) => invalidateSet(tx, { all: true }))
-    let stretches = 0
-    const { products } = await evaluateDue(() => now, { cancelled: () => stretches++ >= 2 })
+    let blocks = 0
+    const { products } = await evaluateDue(() => now, { cancelled: () => blocks++ >= 2 })
     expect(products).toBe(250)
     expect(await countDue(database())).toBe(13)
     expect(await evaluateDue(() => now)).toEqual({ products: 13 })

@@ -96,7 +96,7 @@ describe('deleting a product', () => {
       expect((await getProduct('A-2')).document.relations).toEqual([])
 
       const undone = await undoStep(report.step!, 1, now)
-      expect(undone.kept).toEqual([])
+      expect(undone.skipped).toEqual([])
       const { document } = await getProduct('A-1')
       expect({ ...document, changed: '' }).toEqual({ ...before.document, changed: '' })
       expect(await found()).toContain('A-1')
@@ -124,7 +124,7 @@ describe('deleting a product', () => {
   it('is not undone where its SKU is another’s by now, which is named', async () => {
     const { step } = await deleteProduct(maren, 'A-3', { ifMatch: '*', references: undefined }, now)
     await createProduct(maren, { sku: 'A-3', type: 'bag' }, now)
-    expect((await undoStep(step!, 1, now)).kept).toEqual([{ sku: 'A-3', path: 'sku' }])
+    expect((await undoStep(step!, 1, now)).skipped).toEqual([{ sku: 'A-3', path: 'sku' }])
     expect((await getProduct('A-3')).document.values).toEqual([])
   })
 
@@ -142,7 +142,7 @@ describe('deleting many', () => {
     const report = await removeMany(body, maren, now)
     expect(report).toMatchObject({ products: 3, referenceCount: preview.referenceCount })
     expect(await there('A-1', 'A-2', 'A-3')).toEqual([])
-    expect((await undoStep(report.step!, 1, now)).kept).toEqual([])
+    expect((await undoStep(report.step!, 1, now)).skipped).toEqual([])
     expect(await there('A-1', 'A-2', 'A-3')).toEqual(['A-1', 'A-2', 'A-3'])
   })
   it('leaves everything where it is cancelled', async () => {

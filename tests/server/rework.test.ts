@@ -68,16 +68,16 @@ describe('changing an attribute that has values', () => {
     expect((await getFacts('A-3', lens))['attribute:model']).toBe(13.5)
     const back = await undoStep(report.step!, 1, now)
     // The old texts do not fit a number; nothing of it is forced in.
-    expect(back).toMatchObject({ products: 0, keptCount: 3 })
+    expect(back).toMatchObject({ products: 0, skippedCount: 3 })
     await reworkAttribute('model', body(of('model')), 1, now)
     expect(await undoStep(report.step!, 1, now)).toMatchObject({ products: 1 })
     expect([await value('A-1', 'model'), await value('A-2', 'model')]).toEqual(['12', 'Regn'])
   })
   it('gives products with an option that goes another one', async () => {
     const record = of('season', { options: of('season').options.filter((o) => o.code !== 'winter') })
-    expect(await previewRework('season', body(record))).toMatchObject({ values: 3, kept: 1, lost: 2 })
+    expect(await previewRework('season', body(record))).toMatchObject({ values: 3, unchanged: 1, lost: 2 })
     expect(await previewRework('season', body(record, { instead: { winter: 'summer' } }))).toMatchObject({
-      kept: 1,
+      unchanged: 1,
       changed: 2,
       lost: 0,
     })

@@ -40,7 +40,7 @@ beforeAll(async () => {
 })
 
 describe('the sheet', () => {
-  it('gives any stretch of its rows, and how many there are', async () => {
+  it('gives any part of its rows, and how many there are', async () => {
     const page = await rows({ offset: 100, limit: 3 })
     expect(page.count).toBe(251)
     expect(page.items.map((r) => [r.sku, r.name, r.cells[0]!.shown, r.cells[1]!.shown])).toEqual([
@@ -122,7 +122,7 @@ describe('cells that are written', () => {
         expect.objectContaining({ path: 'stock', after: 7 }),
       ],
     })
-    expect(await undoStep(report.step!, 1, now)).toMatchObject({ products: 6, keptCount: 0 })
+    expect(await undoStep(report.step!, 1, now)).toMatchObject({ products: 6, skippedCount: 0 })
     expect([
       (await cell('B-000', 'weight')).shown,
       (await cell('B-003', 'summary')).shown,

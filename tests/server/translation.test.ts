@@ -20,7 +20,7 @@ const { exportTranslations } = await import('@server/services/translation/exchan
 const { importTranslations } = await import('@server/services/translation/exchange-in')
 const { checkAll } = await import('@server/services/translation/check-all')
 const { weighWork } = await import('@server/services/translation/effort')
-const { cameAlong } = await import('@server/services/translation/came-along')
+const { listCarriedOver } = await import('@server/services/translation/carried-over')
 const { addComment, settleComment } = await import('@server/services/translation/comments')
 const { exportTerms, importTerms } = await import('@server/services/translation/glossary')
 const { undoStep, queueUndo } = await import('@server/services/work/undo-step')
@@ -210,6 +210,8 @@ describe('segments of a product', () => {
 })
 
 describe('the memory', () => {
+  const match = (text: string) =>
+    memory.findMatches(database(), [{ text, placeholders: [] }], { from: 'en-GB', to: 'fr-CH' })
   it('has what was reviewed, in its context, and swaps numbers in', async () => {
     const [first] = await memory.findMatches(
       database(),
@@ -245,18 +247,10 @@ describe('the memory', () => {
     const { items } = await pairs.listPairs({ q: 'Keeps 30', twice: false, limit: 10, offset: 0 })
     expect(items).toMatchObject([{ source: 'Keeps 30 L dry.', target: 'Garde 30 L au sec.', origin: 'desk' }])
     expect(await pairs.correctPair(database(), items[0]!.id, 'Garde 30 L bien au sec.', 2)).toBe(true)
-    const [found] = await memory.findMatches(database(), [{ text: 'Keeps 30 L dry.', placeholders: [] }], {
-      from: 'en-GB',
-      to: 'fr-CH',
-    })
+    const [found] = await match('Keeps 30 L dry.')
     expect(found![0]!.target.text).toBe('Garde 30 L bien au sec.')
     expect(await pairs.deletePairs(database(), [items[0]!.id])).toBe(1)
-    expect(
-      await memory.findMatches(database(), [{ text: 'Keeps 30 L dry.', placeholders: [] }], {
-        from: 'en-GB',
-        to: 'fr-CH',
-      }),
-    ).toEqual([[]])
+    expect(await match('Keeps 30 L dry.')).toEqual([[]])
   })
   it('goes out as TMX and comes in again; what is broken is refused', async () => {
     const tmx = await text(exportMemory({}, now, '1').chunks)
@@ -276,10 +270,7 @@ describe('the memory', () => {
       added: 1,
       refused: [{ pair: 2 }],
     })
-    const [found] = await memory.findMatches(database(), [{ text: 'Ring twice', placeholders: [] }], {
-      from: 'en-GB',
-      to: 'fr-CH',
-    })
+    const [found] = await match('Ring twice')
     expect(found![0]!.score).toBe(101)
     expect((await problemOf(importMemory(file('<html/>', 'c.tmx'), maren, now))).status).toBe(422)
   })
@@ -538,8 +529,8 @@ describe('the list of work', () => {
     const of = (await progress(now)).items.find((i) => i.language === 'fr-BE')!
     expect(of.states.borrowed).toBeGreaterThan(3)
   })
-  it('says of each product what came along and what did not', async () => {
-    const { items } = await cameAlong({ ...fr, limit: 10, offset: 0 }, now)
+  it('says of each product what was carried over and what did not', async () => {
+    const { items } = await listCarriedOver({ ...fr, limit: 10, offset: 0 }, now)
     expect(items.find((i) => i.sku === 'P-2')).toMatchObject({
       came: { texts: [0, 3], categories: [1, 1], measures: 1 },
       left: [{ what: 'text', unit: 'attribute:name' }, { what: 'text' }, { what: 'text' }],
@@ -566,7 +557,7 @@ describe('the glossary', () => {
   })
 })
 
-describe('translating beforehand', () => {
+describe('pre-translation', () => {
   it(
     'fills what is open from the memory and by machine, as translated and unread, in one step that is ' +
       'put back as one',

@@ -8,7 +8,7 @@ const emit = defineEmits<{ close: [] }>()
 const setup = useSetupStore()
 const count = (...states: Upload['state'][]) => props.uploads.filter((u) => states.includes(u.state)).length
 const refused = computed(() => props.uploads.filter((u) => u.state === 'refused'))
-const alike = computed(() => props.uploads.filter((u) => u.state === 'made' && u.twins.length > 0))
+const alike = computed(() => props.uploads.filter((u) => u.state === 'made' && u.nearDuplicates.length > 0))
 const drafts = ref('')
 const batch = computed(() => {
   const there = props.uploads.filter((u) => u.name !== null)
@@ -70,7 +70,7 @@ async function run() {
     </ul>
     <p v-for="u in alike.slice(0, 6)" :key="u.name!" class="text-ochre">
       {{ u.name }} is nearly identical to
-      <NuxtLink class="plain" :to="`/media/${segment(u.twins[0]!)}`">{{ u.twins[0] }}</NuxtLink>.
+      <NuxtLink class="plain" :to="`/media/${segment(u.nearDuplicates[0]!)}`">{{ u.nearDuplicates[0] }}</NuxtLink>.
     </p>
     <p v-if="alike.length > 6" class="text-ochre">
       {{ alike.length - 6 }} more are nearly identical to others; filter the list to see them.

@@ -36,10 +36,10 @@ const isLong = (e: RecordChange) =>
   visible(e).length > 6 ||
   visible(e).some((d) => valueWords(d.path, d.before).length + valueWords(d.path, d.after).length > 80)
 const open = ref<number[]>([])
-async function putBack(e: RecordChange) {
+async function undoChange(e: RecordChange) {
   try {
-    const { kept } = await undo(e.id)
-    tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(pathWords).join(', ')}` : 'Undone')
+    const { skipped } = await undo(e.id)
+    tell(skipped.length > 0 ? `Undone, except what has changed since: ${skipped.map(pathWords).join(', ')}` : 'Undone')
     props.after()
     await Promise.all([ofProduct.refresh(), ofRecord.refresh()])
   } catch (problemOf) {
@@ -62,7 +62,7 @@ async function putBack(e: RecordChange) {
             class="plain ml-auto"
             type="button"
             :aria-label="`Undo: ${e.title}, ${i + 1}`"
-            @click="putBack(e)"
+            @click="undoChange(e)"
           >
             Undo
           </button>

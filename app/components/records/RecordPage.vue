@@ -36,7 +36,7 @@ async function save() {
     return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: props.missing }))
   if (await props.record.save(props.prepare)) await props.after?.()
 }
-async function takeBack() {
+async function afterUndo() {
   await props.record.takeTheirs()
   await props.after?.()
 }
@@ -93,7 +93,7 @@ useKeys(props.it, [
         <slot name="under" />
       </div>
       <div class="page-body padded" tabindex="0" :aria-label="`The ${it.toLowerCase()}`">
-        <HistoryList v-if="past && history" :of="history" :version="stored" :after="takeBack" />
+        <HistoryList v-if="past && history" :of="history" :version="stored" :after="afterUndo" />
         <template v-else>
           <ConflictNote v-if="conflict" class="mb-3" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
           <ul v-if="otherErrors.length" class="mb-3 text-madder" role="alert">

@@ -46,7 +46,7 @@ async function make() {
       return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
     const r = job.result as ReworkReport
     tell(
-      `${r.title}: ${countShown(r.kept, 'value')} unchanged, ${numberShown(r.changed)} converted, ${numberShown(r.lost)} lost`,
+      `${r.title}: ${countShown(r.unchanged, 'value')} unchanged, ${numberShown(r.changed)} converted, ${numberShown(r.lost)} lost`,
     )
     emit('done')
   } catch (e) {
@@ -67,7 +67,7 @@ defineExpose({ needed, make, looking })
         <template v-if="data.values === 0">No product has a value yet, so nothing else changes.</template
         ><template v-else
           ><b class="font-semibold">{{ numberShown(data.values) }}</b> values in
-          {{ countShown(data.products, 'product') }}: {{ numberShown(data.kept) }} unchanged,
+          {{ countShown(data.products, 'product') }}: {{ numberShown(data.unchanged) }} unchanged,
           <b class="font-semibold">{{ numberShown(data.changed) }}</b> converted,
           <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ numberShown(data.lost) }}</b> would be
           lost<template v-if="data.outside">; {{ numberShown(data.outside) }} remain outside the allowed range</template

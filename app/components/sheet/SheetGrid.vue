@@ -62,7 +62,7 @@ const range = useCellRange(
 const { at } = range
 const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
-const rowsSelected = () => list.stretch(range.block.value.top, range.block.value.bottom)
+const rowsSelected = () => list.rowsBetween(range.block.value.top, range.block.value.bottom)
 watch(range.height, (rows) => emit('selected', selectedRows(rows, rowsSelected)), { immediate: true })
 const writes = reactive(
   useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)),

@@ -153,7 +153,7 @@ async function give() {
     tellProblem(e)
   }
 }
-async function putBack(step: number) {
+async function undoWork(step: number) {
   await start(() => call('undoStep', { params: { id: step } }))
   emit('done')
 }
@@ -269,7 +269,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         {{ number(result.segments) }} open segments of {{ countShown(result.records ?? 0, 'record') }}:
         {{ number(result.fromMemory) }} from the memory, {{ number(result.byMachine) }} by machine,
         {{ number(result.left) }} left open.
-        <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button
+        <button v-if="result.step != null" class="plain" type="button" @click="undoWork(result.step)">Undo</button
         ><span v-if="result.unknown?.length" class="block text-ink2"
           >Words the machine could not translate:
           {{
@@ -297,7 +297,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         ><p class="pt-1.5" role="status">
           <b class="font-semibold">{{ back }}</b>: {{ countShown(result.taken ?? 0, 'segment') }} imported,
           {{ number(result.unchanged) }} unchanged, {{ number(result.refusedCount) }} rejected.
-          <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button>
+          <button v-if="result.step != null" class="plain" type="button" @click="undoWork(result.step)">Undo</button>
         </p>
         <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Rejected segments">
           <li v-for="(r, i) in result.refused" :key="i" class="ruled">

@@ -183,7 +183,7 @@ const make = () =>
   preview.value?.changed &&
   !busy.value &&
   follow(() => call('makeBulkChange', { body: body.value }), 'Changing')
-function putBack() {
+function undoChange() {
   const id = made.value?.step
   if (id) void follow(() => call('undoStep', { params: { id } }), 'Undoing')
 }
@@ -407,10 +407,11 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
       </p>
       <p v-if="back" class="mt-1.5" role="status">
         <b class="font-semibold text-weld">Undone</b> in {{ numberShown(back.products) }}
-        {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.keptCount"
-          >{{ ' ' }}{{ numberShown(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed
-          again since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}:
-          <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span>.</template
+        {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.skippedCount"
+          >{{ ' ' }}{{ numberShown(back.skippedCount) }}
+          {{ back.skippedCount === 1 ? 'value was' : 'values were' }} changed again since and
+          {{ back.skippedCount === 1 ? 'stays' : 'stay' }}:
+          <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span>.</template
         >
       </p>
       <div class="mt-2.5 flex flex-wrap items-center gap-3">
@@ -435,7 +436,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             class="act"
             type="button"
             :disabled="busy !== ''"
-            @click="putBack"
+            @click="undoChange"
           >
             {{ busy || 'Undo' }}</button
           ><button class="act" type="button" :disabled="busy !== ''" @click="anew">New bulk edit</button></template

@@ -160,7 +160,7 @@ watch(
   { deep: true },
 )
 const back = shallowRef<UndoReport>()
-const putBack = () =>
+const undoImport = () =>
   attempt('back', async () => {
     const id = report.value?.step
     if (!id) return
@@ -280,9 +280,9 @@ function dropped(e: DragEvent) {
       <p class="text-[15px]" role="status">
         <template v-if="back"
           ><b class="font-semibold text-weld">Undone:</b> {{ countShown(back.removed, 'product') }} removed,
-          {{ numberShown(back.products) }} restored<template v-if="back.keptCount"
-            >; {{ numberShown(back.keptCount) }} changed since and were left unchanged:
-            <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template
+          {{ numberShown(back.products) }} restored<template v-if="back.skippedCount"
+            >; {{ numberShown(back.skippedCount) }} changed since and were left unchanged:
+            <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span></template
           >.</template
         >
         <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
@@ -313,7 +313,7 @@ function dropped(e: DragEvent) {
         >
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
-        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">
+        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="undoImport">
           Undo import
         </button>
         <button v-if="!isChecked && upload" class="act main" type="button" @click="run('check', 'all')">

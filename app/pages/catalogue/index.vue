@@ -38,14 +38,14 @@ const columns = computed(() =>
     const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
     if (typeof column === 'string') return []
     // Beside each text stands the same in the other edition.
-    const twin =
+    const inOther =
       other.value &&
       column.kind === 'attribute' &&
       column.edition === null &&
       (column.attribute.translatable || column.attribute.perStorefront)
         ? parseSheetColumn(`${id}@${other.value.id}`, setup.forCore)
         : undefined
-    return twin && typeof twin !== 'string' ? [column, twin] : [column]
+    return inOther && typeof inOther !== 'string' ? [column, inOther] : [column]
   }),
 )
 const label = (id: string) => {

@@ -67,7 +67,7 @@ async function make() {
     tell(`${made.size} ${made.size === 1 ? 'draft' : 'drafts'} made`)
   })
 }
-async function putBack() {
+async function undoLast() {
   await during(async () => {
     await call('undoStep', { params: { id: report.value!.step } })
     tell('Undoing the drafts')
@@ -185,7 +185,7 @@ useKeys('Data pool', [
             }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each is listed where the
             product is compared with the pool.</template
           >
-          {{ ' ' }}<button type="button" class="plain" @click="putBack">Undo</button>
+          {{ ' ' }}<button type="button" class="plain" @click="undoLast">Undo</button>
         </p>
         <table v-if="found.items.length" class="listing">
           <colgroup>

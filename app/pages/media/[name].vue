@@ -192,10 +192,10 @@ useKeys('Picture', [
                 >
               </p>
             </section>
-            <section v-if="about.twins.length" class="mt-4" aria-label="Near-duplicates">
+            <section v-if="about.nearDuplicates.length" class="mt-4" aria-label="Near-duplicates">
               <h2>Near-duplicates</h2>
               <p class="mt-1 flex flex-wrap gap-x-4">
-                <NuxtLink v-for="t in about.twins" :key="t" class="plain" :to="`/media/${segment(t)}`">{{
+                <NuxtLink v-for="t in about.nearDuplicates" :key="t" class="plain" :to="`/media/${segment(t)}`">{{
                   t
                 }}</NuxtLink>
               </p>

@@ -98,7 +98,7 @@ useKeys('Pictures and files', [
   { keys: 'Arrows', does: 'Move between pictures' },
 ])
 const also = [
-  { code: 'twin', label: 'near-duplicates' },
+  { code: 'near-duplicate', label: 'near-duplicates' },
   { code: 'unused', label: 'not on any product' },
 ]
 </script>

@@ -90,7 +90,7 @@ function evaluatePiece(
   const { piece, never, addresses, translated, findings } = here
   const at = placeOf('piece', piece.code)
   if (never !== null) {
-    tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: 'piece-no-text||', said: { reason: never } })
+    tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: 'piece-no-text||', details: { reason: never } })
     return false
   }
   // Where everything that it names has a value, it is shown as it is, and needs no filling in to know that.
@@ -110,7 +110,7 @@ function evaluatePiece(
       level: 'blocker',
       at,
       fix: fixOf('piece-empty', piece.code, left.empty),
-      said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) },
+      details: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) },
     })
     return false
   }

@@ -27,7 +27,7 @@ export function evaluateCopy(reading: Reading, edition: EvaluatedEdition, tally:
         level: 'blocker',
         at,
         fix: fixOf('copy-missing', attribute.code),
-        ...(found.value === null ? {} : { said: { language: found.language ?? '' } }),
+        ...(found.value === null ? {} : { details: { language: found.language ?? '' } }),
       })
       continue
     }
@@ -40,7 +40,7 @@ export function evaluateCopy(reading: Reading, edition: EvaluatedEdition, tally:
         level: f.level,
         at,
         fix: fixOf(`style:${f.code}`, attribute.code),
-        said: { message: f.message },
+        details: { message: f.message },
       }
       // A text is one check, however much is found in it.
       if (i === 0) tally.miss(finding)
@@ -58,7 +58,7 @@ export function evaluateCopy(reading: Reading, edition: EvaluatedEdition, tally:
           level: 'remark',
           at,
           fix: fixOf('name-variant', attribute.code),
-          said: { word },
+          details: { word },
         })
     }
   }
@@ -92,7 +92,7 @@ function noteSearch(
         level: 'remark',
         at,
         fix: 'title-words||',
-        said: { words: missing.map((w) => `“${w}”`).join(', ') },
+        details: { words: missing.map((w) => `“${w}”`).join(', ') },
       })
     return
   }
@@ -107,7 +107,7 @@ function noteSearch(
         level: 'remark',
         at,
         fix: 'search-words||',
-        said: { words: words.map((w) => `“${w}”`).join(', '), why },
+        details: { words: words.map((w) => `“${w}”`).join(', '), why },
       })
   }
 }

@@ -18,16 +18,16 @@ export function evaluateFacts(reading: Reading, edition: EvaluatedEdition, tally
     const { missing, of, problem } = reading.held(place, edition)
     const at = placeOf('attribute', attribute.code)
     if (required && missing.length > 0) {
-      const said =
+      const details =
         use.perVariant && of > 1
-          ? { said: { variants: missing.length, of, first: family.variants[missing[0]! - 1]!.sku } }
+          ? { details: { variants: missing.length, of, first: family.variants[missing[0]! - 1]!.sku } }
           : {}
       tally.miss({
         code: 'fact-missing',
         level: 'blocker',
         at,
         fix: fixOf('fact-missing', attribute.code, family.root.type),
-        ...said,
+        ...details,
       })
     } else if (problem !== undefined)
       tally.miss({
@@ -35,7 +35,7 @@ export function evaluateFacts(reading: Reading, edition: EvaluatedEdition, tally
         level: required ? 'blocker' : 'remark',
         at,
         fix: fixOf('fact-not-allowed', attribute.code),
-        said: { problem },
+        details: { problem },
       })
     else if (required) tally.pass(strand)
   }
@@ -57,7 +57,11 @@ function evaluateSubstance(reading: Reading, edition: EvaluatedEdition, tally: T
     level: 'remark',
     at: placeOf('attribute', help[0]!),
     fix: 'thin||',
-    said: { facts, of, help: words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}` : words[0]! },
+    details: {
+      facts,
+      of,
+      help: words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}` : words[0]!,
+    },
   })
 }
 
@@ -95,7 +99,7 @@ function evaluatePrice({ family }: Reading, { storefront }: EvaluatedEdition, ta
     level: 'blocker',
     at: 'price',
     fix: fixOf('no-price', '', storefront.code),
-    said: {
+    details: {
       currency: storefront.currency,
       ...(some ? { variants: without.length, of: sold.length, first: without[0]!.sku } : {}),
     },

@@ -11,7 +11,7 @@ const strand = strands.indexOf('media')
 
 /**
  * The number of checks that each picture goes through: those of the item, its version, and whether it is another's
- * twin.
+ * near-duplicate.
  */
 const perPicture = itemChecks.filter((c) => c.level === 'blocker').length + 1
 
@@ -38,7 +38,7 @@ export function evaluateMedia(reading: Reading, edition: EvaluatedEdition, libra
   const found = [
     ...checkPictures(pictures, type!.views, library, edition.reader, edition.day),
     ...(added.length > 0
-      ? checkPictures(added, [], library, edition.reader, edition.day).filter((f) => f.code !== 'twin')
+      ? checkPictures(added, [], library, edition.reader, edition.day).filter((f) => f.code !== 'near-duplicate')
       : []),
   ]
   // One for being there at all, one for each view.
@@ -53,7 +53,7 @@ export function evaluateMedia(reading: Reading, edition: EvaluatedEdition, libra
       level,
       at,
       fix: fixOf(kind, view ?? ''),
-      ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }),
+      ...(findingKinds[kind]!.perLanguage ? {} : { details: { message } }),
     }
     if (level === 'blocker') {
       missed++

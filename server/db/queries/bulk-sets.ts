@@ -275,13 +275,13 @@ async function writeTable(
  * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named,
  * `most` of them. Undefined where products have to be looked at one by one.
  */
-export async function putSetBack(
+export async function undoSet(
   tx: Tx,
   alike: ChangedAlike,
   setup: StoredSetup,
   beginStep: () => Promise<number>,
   most: number,
-): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
+): Promise<{ products: number; skipped: string[]; skippedCount: number } | undefined> {
   const name = alike.path.startsWith('attribute:') ? alike.path.slice('attribute:'.length) : `field:${alike.path}`
   const target = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
   if (!target || ('read' in target && target.column === undefined)) return undefined
@@ -316,11 +316,11 @@ export async function putSetBack(
     if (products > 0 && (await writeTable(tx, b, beginStep, () => undefined)) === undefined) return undefined
     return {
       products,
-      kept: changed
+      skipped: changed
         .slice(0, most)
         .map((r) => r.sku)
         .sort(),
-      keptCount: changed.length,
+      skippedCount: changed.length,
     }
   })
 }

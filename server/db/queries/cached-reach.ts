@@ -23,7 +23,7 @@ export async function readCached(db: Db, setup: StoredSetup, storefront: string)
     as_of: string
     until: string | null
   }>(sql`
-    select assignment, key, bits, as_of::text, until::text from kept_reach
+    select assignment, key, bits, as_of::text, until::text from cached_reach
     where storefront_id = ${setup.storefrontIds.get(storefront)!}`)
   return rows.map((r) => ({
     assignment: r.assignment,
@@ -44,7 +44,7 @@ export async function writeCached(
   const id = setup.storefrontIds.get(storefront)!
   for (const k of list) {
     await db.execute(sql`
-      insert into kept_reach (assignment, storefront_id, key, bits, as_of, until)
+      insert into cached_reach (assignment, storefront_id, key, bits, as_of, until)
       values (${k.assignment}, ${id}, ${k.key}, ${Buffer.from(k.bits.buffer, k.bits.byteOffset, k.bits.byteLength)},
           ${new Date(k.asOf).toISOString()}, ${k.until === null ? null : new Date(k.until).toISOString()})
       on conflict (storefront_id, assignment) do update
@@ -55,7 +55,7 @@ export async function writeCached(
 /** Forgets reaches of assignments that are no more. */
 export async function forgetCached(db: Db): Promise<void> {
   await db.execute(
-    sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`,
+    sql`delete from cached_reach c where not exists (select 1 from assignment a where a.number = c.assignment)`,
   )
 }
 

@@ -3,7 +3,7 @@ import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/fact-shape'
 import { cellBytes, notSold } from '@core/readiness/cells'
 import { codesPerLanguage } from '@core/readiness/kinds'
-import { strands, type Said, type Strand } from '@core/readiness/finding'
+import { strands, type FindingDetails, type Strand } from '@core/readiness/finding'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
@@ -82,7 +82,7 @@ function where(setup: StoredSetup, w: ClothWhere): SQL {
 
 export type ClothOrder = { by: 'worst' | 'nearest' | 'sku'; edition?: number | undefined }
 
-/** A stretch of rows in an order, with the name of each product in the source language. */
+/** A part of the rows in an order, with the name of each product in the source language. */
 export async function clothRows(
   db: Db,
   setup: StoredSetup,
@@ -211,18 +211,18 @@ export interface StoredFinding {
   key: string
   blocker: boolean
   at: string
-  said: Said | null
+  details: FindingDetails | null
   editions: number[]
 }
 
 /** What is kept of some products by their roots: packed rows, and findings in the order in which they were found. */
-export async function keptOf(db: Db, roots: readonly number[]) {
+export async function storedReadiness(db: Db, roots: readonly number[]) {
   const ids = sql`any(${sql.param([...roots])}::int[])`
   const { rows } = await db.execute<{ root_id: number; cells: Buffer }>(
     sql`select root_id, cells from readiness where root_id = ${ids}`,
   )
   const { rows: findings } = await db.execute<StoredFinding & Record<string, unknown>>(sql`
-    select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id
+    select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.details, n.editions from finding n join fix f on f.id = n.fix_id
     where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
   return { cells: new Map(rows.map((r) => [r.root_id, r.cells])), findings }
 }

@@ -1,22 +1,22 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Difference } from '@core/catalogue/patch'
 import type { Db, Tx } from '../connect'
-import { stretchLength, unpackDifferences } from '../schema'
+import { blockLength, unpackDifferences } from '../schema'
 
 // A product's changes stand in two places: what one change did to it alone, and what one did to many products alike.
-// The products of the latter are bits, a row for each stretch of numbers: a change of all products writes few rows.
+// The products of the latter are bits, a row for each block of numbers: a change of all products writes few rows.
 
-const length = sql.raw(String(stretchLength))
-const noBits = sql.raw(`repeat('0', ${stretchLength})::bit(${stretchLength})`)
+const length = sql.raw(String(blockLength))
+const noBits = sql.raw(`repeat('0', ${blockLength})::bit(${blockLength})`)
 
-/** Whether a stretch `m` of a set holds a product. */
+/** Whether a block `m` of a set holds a product. */
 export const holds = (product: SQL) =>
-  sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
+  sql`(m.block = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
 
 /** The sets that meet a condition over `s`, a row for each of their products: `set_id`, `product_id`. */
 export const membersOfSets = (sets: SQL) => sql`
-  (select m.set_id, m.stretch * ${length} + n as product_id from change_set s
-  join change_stretch m on m.set_id = s.id, generate_series(0, ${length} - 1) n where ${sets}
+  (select m.set_id, m.block * ${length} + n as product_id from change_set s
+  join change_block m on m.set_id = s.id, generate_series(0, ${length} - 1) n where ${sets}
   and get_bit(m.products, n) = 1)`
 
 const ofSet = sql`json_build_array(json_build_array(s.path, s.before, s.after))`
@@ -43,7 +43,7 @@ export async function changesOfProduct(
       (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)}
       order by id desc limit ${limit})
       union all
-      (select s.id, s.step_id, ${ofSet} from change_stretch m join change_set s on s.id = m.set_id
+      (select s.id, s.step_id, ${ofSet} from change_block m join change_set s on s.id = m.set_id
       where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
     select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at,
       p.name as person, st.title, c.differences
@@ -59,7 +59,7 @@ export async function changeOfProduct(
 ): Promise<Difference[] | undefined> {
   const { rows } = await db.execute<{ differences: unknown }>(sql`
     select differences from change where id = ${change} and record = ${`product:${product.sku}`}
-    union all select ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where m.set_id = ${change}
+    union all select ${ofSet} from change_block m join change_set s on s.id = m.set_id where m.set_id = ${change}
     and ${holds(sql`${product.id}::int`)}`)
   return rows[0] && unpackDifferences(rows[0].differences)
 }
@@ -83,7 +83,7 @@ export interface ChangedAlike {
 export async function setsOfStep(db: Db, step: number, atLeast: number): Promise<ChangedAlike[]> {
   const { rows } = await db.execute<ChangedAlike & Record<string, unknown>>(sql`
     select s.id::float8 as id, s.path, s.before, s.after, sum(bit_count(m.products))::int as members from change_set s
-    join change_stretch m on m.set_id = s.id where s.step_id = ${step} group by s.id
+    join change_block m on m.set_id = s.id where s.step_id = ${step} group by s.id
     having sum(bit_count(m.products)) >= ${atLeast} order by s.id desc`)
   return rows
 }
@@ -121,7 +121,7 @@ export async function changesOfStep(
 export async function countOfStep(db: Db, step: number): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
     select ((select count(*) from change where step_id = ${step}) + (select coalesce(sum(bit_count(m.products)), 0)
-        from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
+        from change_set s join change_block m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
   return rows[0]!.n
 }
 
@@ -130,7 +130,7 @@ export async function changedSince(db: Db, step: number, skus: readonly string[]
   const { rows } = await db.execute<{ sku: string }>(sql`
     select substr(c.record, 9) as sku from change c where c.step_id > ${step}
     and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
-    union select p.sku from product p join change_stretch m on ${holds(sql`p.id`)} join change_set s on s.id = m.set_id
+    union select p.sku from product p join change_block m on ${holds(sql`p.id`)} join change_set s on s.id = m.set_id
     where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
   return rows.map((r) => r.sku)
 }
@@ -148,15 +148,15 @@ export async function writeChangeSets(
 ): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`
     with t as materialized (
-      select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as stretch,
+      select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as block,
         bit_or(set_bit(${noBits}, id % ${length}, 1)) as products from bulk_set group by 1, 2),
     s as (
       insert into change_set (step_id, path, before, after, folded)
       select ${step}, ${path}, x.before::json, ${after}::json, false from (select distinct before from t) x
       returning id, before),
     m as (
-      insert into change_stretch (set_id, stretch, products)
-      select s.id, t.stretch, t.products from t
+      insert into change_block (set_id, block, products)
+      select s.id, t.block, t.products from t
       join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, 'null') order by 1, 2)
     select count(*)::int as n from s`)
   return rows[0]!.n

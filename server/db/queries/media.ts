@@ -148,9 +148,9 @@ const findings: Record<string, (o: { chain: readonly string[]; day: string; setu
     `,
   'right-ended': ({ day }) => sql`(m.until < ${day}::date)`,
   'right-ends': ({ day }) => sql`(m.until >= ${day}::date and m.until < ${day}::date + 30)`,
-  twin: () =>
+  'near-duplicate': () =>
     sql`
-      (exists (select 1 from twin w join media o on o.digest = w.other where w.digest = m.digest)
+      (exists (select 1 from near_duplicate w join media o on o.digest = w.other where w.digest = m.digest)
       or exists (select 1 from media o where o.digest = m.digest and o.name <> m.name))
     `,
   unused: ({ setup }) => sql`(m.of_name is null and not exists (select 1 from ${naming(setup, sql`m.name`)}))`,
@@ -217,13 +217,13 @@ export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
   const { rows } = await tx.db.execute<{ digest: string; measured: Measured }>(sql`
     select digest, measured from blob where print is not null and digest <> ${c.digest}
     and bit_count(print # ${bitsOf(c.measured.print)}::bit(64)) <= ${nearBits}`)
-  const twins = rows
+  const pairs = rows
     .filter((r) => nearDuplicates(r.measured, c.measured!))
     .flatMap((r) => [
       { digest: c.digest, other: r.digest },
       { digest: r.digest, other: c.digest },
     ])
-  if (twins.length > 0) await tx.db.insert(t.twin).values(twins).onConflictDoNothing()
+  if (pairs.length > 0) await tx.db.insert(t.nearDuplicate).values(pairs).onConflictDoNothing()
 }
 
 /** The content of a digest. */
@@ -267,10 +267,10 @@ export async function keepReading(db: Db, digest: string, reading: PhotoReading)
 }
 
 /** Names of the library with the same content as an item, or nearly the same. */
-export async function twinsOf(db: Db, name: string): Promise<string[]> {
+export async function nearDuplicatesOf(db: Db, name: string): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(sql`
     select o.name from media m join media o on o.name <> m.name
-    and (o.digest = m.digest or o.digest in (select w.other from twin w where w.digest = m.digest))
+    and (o.digest = m.digest or o.digest in (select w.other from near_duplicate w where w.digest = m.digest))
     where m.name = ${name} order by o.name limit 50`)
   return rows.map((r) => r.name)
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { sql, type SQL } from 'drizzle-orm'
 import { cellBytes, notSold, packCells, soleFixes } from '@core/readiness/cells'
-import type { EditionReadiness, Said } from '@core/readiness/finding'
+import type { EditionReadiness, FindingDetails } from '@core/readiness/finding'
 import { isReady } from '@core/readiness/evaluate'
 import { besideTransactions, type Db, type Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
@@ -210,7 +210,7 @@ interface StoredFinding {
   fix_id: number
   blocker: boolean
   at: string
-  said: Said | null
+  details: FindingDetails | null
   editions: number[]
 }
 
@@ -219,24 +219,24 @@ interface Row {
   fix: string
   blocker: boolean
   at: string
-  said: Said | null
+  details: FindingDetails | null
   editions: number[]
 }
 
 const keyOf = (
   fix: string | number,
-  r: { blocker: boolean; at: string; said: Said | null; editions: readonly number[] },
+  r: { blocker: boolean; at: string; details: FindingDetails | null; editions: readonly number[] },
 ) =>
   JSON.stringify([
     fix,
     r.blocker,
     r.at,
-    r.said && Object.entries(r.said).sort(([a], [b]) => (a < b ? -1 : 1)),
+    r.details && Object.entries(r.details).sort(([a], [b]) => (a < b ? -1 : 1)),
     r.editions,
   ])
 
 /** Whether two findings say the same beside their fix and place. */
-function saysTheSame(a: Said | null, b: Said | null): boolean {
+function saysTheSame(a: FindingDetails | null, b: FindingDetails | null): boolean {
   if (a === b) return true
   if (a === null || b === null) return false
   const keys = Object.keys(a)
@@ -251,15 +251,15 @@ function gather(list: readonly EditionReadiness[]): Row[] {
   for (const { edition, findings } of list) {
     for (const f of findings) {
       const blocker = f.level === 'blocker'
-      const said = f.said ?? null
+      const details = f.details ?? null
       const alike = byFix.get(f.fix)
-      const known = alike?.find((r) => r.at === f.at && r.blocker === blocker && saysTheSame(r.said, said))
+      const known = alike?.find((r) => r.at === f.at && r.blocker === blocker && saysTheSame(r.details, details))
       if (known) {
         // What is found twice in one edition at one place reads as one.
         if (known.editions[known.editions.length - 1] !== edition) known.editions.push(edition)
         continue
       }
-      const row: Row = { fix: f.fix, blocker, at: f.at, said, editions: [edition] }
+      const row: Row = { fix: f.fix, blocker, at: f.at, details, editions: [edition] }
       rows.push(row)
       if (alike) alike.push(row)
       else byFix.set(f.fix, [row])
@@ -282,7 +282,7 @@ async function readFindings(db: Db, roots: readonly number[]): Promise<Map<numbe
   if (roots.length === 0) return found
   const { rows } = await db.execute<StoredFinding & Record<string, unknown>>(
     sql`
-      select id, root_id, fix_id, blocker, at, said, editions from finding
+      select id, root_id, fix_id, blocker, at, details, editions from finding
       where root_id = any(${sql.param([...roots])}::int[])
     `,
   )
@@ -369,7 +369,7 @@ export async function writeReadiness(
 
   const rows: Record<string, unknown>[] = []
   const lost: number[] = []
-  const found = new CopyRows('finding', ['root_id', 'fix_id', 'blocker', 'at', 'said', 'editions'])
+  const found = new CopyRows('finding', ['root_id', 'fix_id', 'blocker', 'at', 'details', 'editions'])
   for (const { root, type, list, rows: mine, print, same, soles } of all) {
     const old = kept.get(root)
     const cells = Buffer.from(packCells(list, editions))
@@ -397,7 +397,7 @@ export async function writeReadiness(
         known.get(r.fix)!,
         r.blocker,
         r.at,
-        r.said === null ? null : JSON.stringify(r.said),
+        r.details === null ? null : JSON.stringify(r.details),
         `{${r.editions.join(',')}}`,
       ])
   }

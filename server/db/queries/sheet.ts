@@ -9,7 +9,7 @@ import type { StoredSetup } from './setup'
 export type SheetMembers = 'parents' | 'variants' | 'both'
 
 /**
- * A stretch of the sheet's rows: the products with their families' roots, and how many rows there are. They are in SKU
+ * A part of the sheet's rows: the products with their families' roots, and how many rows there are. They are in SKU
  * order, or in that of a key over a product `m` and its root `root`, those without it last.
  */
 export async function findRows(

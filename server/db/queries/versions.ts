@@ -19,7 +19,7 @@ export async function unfoldedOf(db: Db, ids: readonly number[]): Promise<Map<nu
   const { rows } = await db.execute<{ product_id: number; n: number; was: string }>(sql`
     select p.id as product_id, count(*)::int as n, max(st.at)::text as was from change_set s
     join step st on st.id = s.step_id
-      join unnest(${sql.param([...ids])}::int[]) p(id) on true join change_stretch m on m.set_id = s.id
+      join unnest(${sql.param([...ids])}::int[]) p(id) on true join change_block m on m.set_id = s.id
       and ${holds(sql`p.id`)} where not s.folded group by 1`)
   return new Map(rows.map((r) => [r.product_id, { n: r.n, was: Date.parse(r.was) }]))
 }

@@ -37,11 +37,11 @@ export const valueColumn = customType<{ data: Value }>({
 /** Sixty-four bits, written as 0 and 1. */
 export const bits64 = customType<{ data: string }>({ dataType: () => 'bit(64)' })
 
-/** So many products, of consecutive numbers, are a stretch. */
-export const stretchLength = 1024
+/** So many products, of consecutive numbers, are a block. */
+export const blockLength = 1024
 
-/** A bit for each product of a stretch, written as 0 and 1. */
-export const stretchBits = customType<{ data: string }>({ dataType: () => `bit(${stretchLength})` })
+/** A bit for each product of a block, written as 0 and 1. */
+export const blockBits = customType<{ data: string }>({ dataType: () => `bit(${blockLength})` })
 
 /** Bytes as they are. */
 export const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({

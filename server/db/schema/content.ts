@@ -37,9 +37,11 @@ export const blob = pgTable('blob', {
 })
 
 /** Contents that are nearly the same picture, each pair both ways round. */
-export const twin = pgTable('twin', { digest: text('digest').notNull(), other: text('other').notNull() }, (t) => [
-  primaryKey({ columns: [t.digest, t.other] }),
-])
+export const nearDuplicate = pgTable(
+  'near_duplicate',
+  { digest: text('digest').notNull(), other: text('other').notNull() },
+  (t) => [primaryKey({ columns: [t.digest, t.other] })],
+)
 
 /** Pictures and files under their names, as people describe them. */
 export const media = pgTable(
@@ -143,14 +145,14 @@ export const record = pgTable(
 
 /**
  * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments
- * against each other. Derived: what has become old is worked out anew when it is asked for.
+ * against each other. Derived: what has become old is recalculated when it is asked for.
  */
 export const cachedReach = pgTable(
-  'kept_reach',
+  'cached_reach',
   {
     assignment: integer('assignment').notNull(),
     storefrontId: smallint('storefront_id').notNull(),
-    /** What it was worked out from: the reach, the group it is asked for, and the set-up. */
+    /** What it was calculated from: the reach, the group it is asked for, and the set-up. */
     key: text('key').notNull(),
     bits: bytes('bits').notNull(),
     /** Changes of products before this moment are in it. */

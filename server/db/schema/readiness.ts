@@ -17,7 +17,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Reach } from '@core/assignments/assignment'
 import type { TextFinding } from '@core/house-style/finding'
-import type { Said } from '@core/readiness/finding'
+import type { FindingDetails } from '@core/readiness/finding'
 import { bytes, moment } from './columns'
 import { person } from './set-up'
 
@@ -76,7 +76,7 @@ export const finding = pgTable(
     fixId: integer('fix_id').notNull(),
     blocker: boolean('blocker').notNull(),
     at: text('at').notNull(),
-    said: jsonb('said').$type<Said>(),
+    details: jsonb('details').$type<FindingDetails>(),
     editions: smallint('editions').array().notNull(),
   },
   (t) => [index('finding_root').on(t.rootId), index('finding_fix').on(t.fixId, t.rootId)],

@@ -14,7 +14,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { Mapping } from '@core/imports/mapping'
-import { differencesColumn, moment, stretchBits } from './columns'
+import { differencesColumn, moment, blockBits } from './columns'
 import { person } from './set-up'
 
 /** What people save under a name to use again: views of the sheet, mappings of files. */
@@ -110,15 +110,15 @@ export const changeSet = pgTable(
   ],
 )
 
-/** In which products: a bit for each number of a stretch of them, as one change can be made to all there are. */
-export const changeStretch = pgTable(
-  'change_stretch',
+/** In which products: a bit for each number of a block of them, as one change can be made to all there are. */
+export const changeBlock = pgTable(
+  'change_block',
   {
     setId: bigint('set_id', { mode: 'number' }).notNull(),
-    stretch: integer('stretch').notNull(),
-    products: stretchBits('products').notNull(),
+    block: integer('block').notNull(),
+    products: blockBits('products').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.setId, t.stretch] }), index('change_stretch_products').on(t.stretch, t.setId)],
+  (t) => [primaryKey({ columns: [t.setId, t.block] }), index('change_block_products').on(t.block, t.setId)],
 )
 
 /** Work that takes time, with how far it is. */

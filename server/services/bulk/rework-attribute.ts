@@ -88,7 +88,7 @@ const emptyReport = ({ setup, before }: Rework): ReworkReport => ({
   title: `Changed the attribute “${before.labels[setup.source] ?? before.code}”`,
   values: 0,
   products: 0,
-  kept: 0,
+  unchanged: 0,
   changed: 0,
   lost: 0,
   outside: 0,
@@ -121,7 +121,7 @@ function lookAt(
   for (const v of values) {
     const now = result.values.find((x) => valuePath(x) === valuePath(v))
     if (!now) changes.push({ ...v, value: null })
-    else if (same(now.value, v.value)) report.kept++
+    else if (same(now.value, v.value)) report.unchanged++
   }
   for (const v of result.values) {
     if (after.allowed && allowedProblem(v.value, after, attributeTypes[after.type])) report.outside++

@@ -17,7 +17,7 @@ import {
   listLibrary,
   loadLibrary,
   readingsOf,
-  twinsOf,
+  nearDuplicatesOf,
   usersOf,
 } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -79,7 +79,7 @@ export async function aboutMedia(name: string, q: Place, now: number) {
     content: one.content,
     reading: reading ? { ...readingInWords(reading, 'en'), swatches: reading.colours, letters: reading.letters } : null,
     findings: checkItem(one, reader, day),
-    twins: await twinsOf(db, name),
+    nearDuplicates: await nearDuplicatesOf(db, name),
     used: await usersOf(db, setup, name, 40),
     versions: (library.versions.get(name) ?? []).map((v) => ({
       name: v.item.code,
@@ -140,7 +140,12 @@ export async function takeMedia(
       )
     }
   }
-  return { name, state, one: (await libraryItem(database(), name))!, twins: await twinsOf(database(), name) }
+  return {
+    name,
+    state,
+    one: (await libraryItem(database(), name))!,
+    nearDuplicates: await nearDuplicatesOf(database(), name),
+  }
 }
 
 /** What is sent for an item: its row, and its storage key. Throws 404 where there is none. */

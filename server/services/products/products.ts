@@ -356,10 +356,10 @@ export function undoPatch(
     if (state === undefined) continue
     marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), { state, unread: before?.unread ?? false })
   }
-  const { patch, kept } = inversePatch(product, fitting)
+  const { patch, skipped } = inversePatch(product, fitting)
   return {
     patch,
-    kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path), ...sources.kept],
+    skipped: [...skipped, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path), ...sources.skipped],
     marks,
     sources: sources.changes,
   }
@@ -379,7 +379,7 @@ export async function undoProductChange(
     const { family, product } = await lockFamily(tx, setup, sku)
     const change = await changeOfProduct(tx.db, product, changeId)
     if (!change) throw notFound('such change of this product')
-    const { kept, ...back } = undoPatch(
+    const { skipped, ...back } = undoPatch(
       product,
       (await loadSources(tx.db, [product.id])).get(product.id),
       change,
@@ -387,7 +387,7 @@ export async function undoProductChange(
       setup,
     )
     const after = await saveOne(tx, setup, family, product, back, person, `Undid a change of ${sku}`, now)
-    return { tag: productTag(after), kept, document: productDocument(after, family) }
+    return { tag: productTag(after), skipped, document: productDocument(after, family) }
   })
 }
 

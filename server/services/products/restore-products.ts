@@ -52,7 +52,7 @@ export async function restoreProducts(
   removed: readonly RemovedProduct[],
   step: number,
   { personId, now }: { personId: number | null; now: number },
-): Promise<{ restored: number; kept: { sku: string; path: string }[] }> {
+): Promise<{ restored: number; skipped: { sku: string; path: string }[] }> {
   const products = removed.map((r) => productOf(r, setup, now))
   const skus = await rootsOfSkus(tx.db, [...products.map((p) => p.sku), ...products.flatMap((p) => p.parent ?? [])])
   const gtins = await ownersOfGtins(
@@ -60,17 +60,17 @@ export async function restoreProducts(
     products.flatMap((p) => p.gtin ?? []),
   )
   const parents = new Set(skus.keys())
-  const kept: { sku: string; path: string }[] = []
+  const skipped: { sku: string; path: string }[] = []
   const coming: StoredProduct[] = []
   for (const product of products) {
     const obstacle = obstacleTo(product, setup, { skus, gtins, parents })
-    if (obstacle) kept.push({ sku: product.sku, path: obstacle })
+    if (obstacle) skipped.push({ sku: product.sku, path: obstacle })
     else {
       coming.push(product)
       parents.add(product.sku)
     }
   }
-  if (coming.length === 0) return { restored: 0, kept }
+  if (coming.length === 0) return { restored: 0, skipped }
 
   const existing = [...new Set(coming.flatMap((p) => (p.parent === null ? [] : (skus.get(p.parent) ?? []))))]
   await lockFamilies(tx, existing)
@@ -98,5 +98,5 @@ export async function restoreProducts(
       .map((r) => ({ id: r.id, differences: r.sources.map(([path, said]) => sourceDifference(path, null, said)) })),
     personId,
   )
-  return { restored: coming.length, kept }
+  return { restored: coming.length, skipped }
 }

@@ -167,7 +167,7 @@ async function campaignGroups(
 const worstFirst = (groups: ClothGroup[]) =>
   groups.sort((a, b) => b.open / Math.max(1, b.sold) - a.open / Math.max(1, a.sold) || (a.code < b.code ? -1 : 1))
 
-/** A stretch of a cloth's rows. */
+/** A part of a cloth's rows. */
 export async function clothStretch(person: Person, body: ClothRowsBody, now: number): Promise<{ items: ClothRow[] }> {
   const db = database()
   const setup = await loadSetup(db)

@@ -25,7 +25,7 @@ import { enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '@contracts/people'
 import { askReach, type KnownReach } from './known-reach'
 import { evaluatedWith } from './prepared'
-import { evaluateBlocks, type EvaluationHelper, type StartHelpers } from './stretches'
+import { evaluateBlocks, type EvaluationHelper, type StartHelpers } from './blocks'
 
 /** Has the worker evaluate what is due, unless such work waits already. */
 export async function enqueueEvaluation(tx: Tx): Promise<void> {
@@ -142,7 +142,7 @@ async function findDue(tx: Tx) {
 const pauseAfterFailure = 15 * 60_000
 
 /** Rises when products are evaluated otherwise than before. */
-const evaluating = 3
+const evaluating = 4
 
 /**
  * Has everything evaluated anew where a day has begun in some storefront since the last time, or where this version evaluates

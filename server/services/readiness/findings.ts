@@ -5,7 +5,7 @@ import { cellAt } from '@core/readiness/cells'
 import { strands, type Strand } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
 import { database } from '../../db/connect'
-import { clothRoots, evaluatedAfter, keptOf, type StoredFinding } from '../../db/queries/cloth'
+import { clothRoots, evaluatedAfter, storedReadiness, type StoredFinding } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
@@ -21,7 +21,7 @@ function documentOf(f: StoredFinding, words: Words, language: string): FindingDo
   return {
     code,
     strand: findingKinds[code]?.strand ?? 'facts',
-    message: words.message(code, f.at, f.said, language),
+    message: words.message(code, f.at, f.details, language),
     at: f.at,
     label: findingKinds[code]?.label ?? code,
     fix: findingKinds[code]?.perLanguage ? `${f.fix_id}:${language}` : `${f.fix_id}`,
@@ -61,7 +61,7 @@ export async function productReadiness(
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   const words = new Words(setup, await loadContent(db, setup))
-  const { cells, findings } = await keptOf(db, [root])
+  const { cells, findings } = await storedReadiness(db, [root])
   const row = cells.get(root)
   return {
     sku,
@@ -83,7 +83,7 @@ export async function listReadiness(q: { storefront: string; language: string; l
   const roots = await evaluatedAfter(db, n, q.cursor, q.limit + 1)
   const some = roots.slice(0, q.limit)
   const words = new Words(setup, await loadContent(db, setup))
-  const { cells, findings } = await keptOf(
+  const { cells, findings } = await storedReadiness(
     db,
     some.map((r) => r.id),
   )
@@ -114,7 +114,7 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
       const roots = await clothRoots(db, setup, where, after, 500)
       if (roots.length === 0) return
       after = roots.at(-1)!.sku
-      const { findings } = await keptOf(
+      const { findings } = await storedReadiness(
         db,
         roots.map((r) => r.id),
       )

@@ -4,7 +4,7 @@ import { languageName } from '@core/language/names'
 import { viewWords } from '@core/media/checks'
 import type { PictureView } from '@core/media/item'
 import { findingKinds } from '@core/readiness/kinds'
-import type { Said } from '@core/readiness/finding'
+import type { FindingDetails } from '@core/readiness/finding'
 import type { Content } from '../../db/queries/content'
 import type { StoredSetup } from '../../db/queries/setup'
 
@@ -29,14 +29,15 @@ export class Words {
   }
 
   /** The sentence about a finding. */
-  message(code: string, at: string, said: Said | null, language: string): string {
+  message(code: string, at: string, details: FindingDetails | null, language: string): string {
     // Pictures that are missing have no name of their own.
     const called = code.startsWith('media:') && at.startsWith('attribute:') ? '' : this.called(at)
     const spoken =
-      said &&
-      Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' ? languageName(String(v)) : v]))
+      details &&
+      Object.fromEntries(Object.entries(details).map(([k, v]) => [k, k === 'language' ? languageName(String(v)) : v]))
     return (
-      findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called, languageName(language)) ?? code
+      findingKinds[code]?.message({ at, ...(spoken ? { details: spoken } : {}) }, called, languageName(language)) ??
+      code
     )
   }
 

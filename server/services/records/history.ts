@@ -26,11 +26,11 @@ export async function undoRecords(
   stepId: number,
   step: () => Promise<number>,
   now: number,
-): Promise<{ records: number; kept: { sku: string; path: string }[] }> {
+): Promise<{ records: number; skipped: { sku: string; path: string }[] }> {
   const setup = await readSetup(tx.db)
   const languages = [...new Set([...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => e.language)))]
   const rows = await recordChangesOfStep(tx.db, stepId)
-  const kept: { sku: string; path: string }[] = []
+  const skipped: { sku: string; path: string }[] = []
   let records = 0
   for (const {
     record,
@@ -53,18 +53,18 @@ export async function undoRecords(
       continue
     }
     if (whole.before === null || whole.after === null || !current) {
-      kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
+      skipped.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
       continue
     }
     const back = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
-    kept.push(...back.kept.map((path) => ({ sku: record, path })))
+    skipped.push(...back.skipped.map((path) => ({ sku: record, path })))
     const done = await writeIn(tx, personId, kind, code, back.record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: await step(),
     })
     if (done.changed) records++
   }
-  return { records, kept }
+  return { records, skipped }
 }
 
 /** What was changed in a record that travels whole, newest first. */
@@ -89,8 +89,8 @@ export async function undoRecordChange(person: Person, kindName: string, code: s
   if (whole.before === null)
     throw unprocessable('This change made the record. It cannot be undone; pause or delete the record instead.')
   const { record: current, tag } = await getRecord(kind, code)
-  const { record, kept } = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
+  const { record, skipped } = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
   await authorizeFor(person, kind, code, record)
   const written = await writeRecord(person, kind, code, record, { ifMatch: tag }, now)
-  return { kept, record: written.record, tag: written.tag }
+  return { skipped, record: written.record, tag: written.tag }
 }

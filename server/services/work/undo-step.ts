@@ -4,7 +4,7 @@ import type { UndoReport } from '@contracts/bulk'
 import { stillFits } from '@core/attributes/fits'
 import type { Difference } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../../db/connect'
-import { putSetBack } from '../../db/queries/bulk-sets'
+import { undoSet } from '../../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
 import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace } from '../../db/queries/history'
 import { referencesTo } from '../../db/queries/references'
@@ -57,8 +57,8 @@ export async function undoStep(
       title: `Undo: ${old!.title}`,
       products: 0,
       removed: 0,
-      kept: [],
-      keptCount: 0,
+      skipped: [],
+      skippedCount: 0,
       step: null,
     }
     let made: number | undefined
@@ -69,13 +69,13 @@ export async function undoStep(
     for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
       if (cancelled?.()) throw new Cancelled()
       const back = stillFits(set.path, set.before, setup)
-        ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length)
+        ? await undoSet(tx, set, setup, step, shownAtMost - report.skipped.length)
         : undefined
       if (!back) continue
       whole.push(set.id)
       report.products += back.products
-      report.keptCount += back.keptCount
-      report.kept.push(...back.kept.map((sku) => ({ sku, path: set.path })))
+      report.skippedCount += back.skippedCount
+      report.skipped.push(...back.skipped.map((sku) => ({ sku, path: set.path })))
       onProgress?.((done += set.members), total)
     }
     // The newest first, so that variants go before the parents that were made for them.
@@ -94,8 +94,8 @@ export async function undoStep(
       if (removed.length > 0) {
         const back = await restoreProducts(tx, setup, removed, await step(), { personId, now })
         report.products += back.restored
-        report.keptCount += back.kept.length
-        report.kept.push(...back.kept.slice(0, shownAtMost - report.kept.length))
+        report.skippedCount += back.skipped.length
+        report.skipped.push(...back.skipped.slice(0, shownAtMost - report.skipped.length))
       }
       const bySku = new Map(rows.filter((r) => !removedProduct(r.differences)).map((r) => [r.sku, r.differences]))
       const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
@@ -113,9 +113,9 @@ export async function undoStep(
           .map((product) => {
             const back = undoPatch(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
             ofSources.push({ id: product.id, differences: back.sources })
-            report.keptCount += back.kept.length
-            for (const path of back.kept)
-              if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
+            report.skippedCount += back.skipped.length
+            for (const path of back.skipped)
+              if (report.skipped.length < shownAtMost) report.skipped.push({ sku: product.sku, path })
             return { product, patch: back.patch, marks: back.marks, sources: back.sources }
           })
         const products = changeFamily(family, list, set, setup, now)
@@ -134,8 +134,8 @@ export async function undoStep(
     }
     const records = await undoRecords(tx, personId, stepId, step, now)
     report.products += records.records
-    report.keptCount += records.kept.length
-    report.kept.push(...records.kept.slice(0, shownAtMost - report.kept.length))
+    report.skippedCount += records.skipped.length
+    report.skipped.push(...records.skipped.slice(0, shownAtMost - report.skipped.length))
     return report
   })
 }
@@ -156,18 +156,18 @@ async function removeMade(
 ) {
   if (skus.length === 0) return
   const assigned = (await referencesTo(tx.db, skus)).filter((r) => r.kind === 'assignment').flatMap((r) => r.skus)
-  const kept = new Set([...assigned, ...(await changedSince(tx.db, stepId, skus))])
-  const going = new Set(skus.filter((s) => !kept.has(s)))
+  const skipped = new Set([...assigned, ...(await changedSince(tx.db, stepId, skus))])
+  const going = new Set(skus.filter((s) => !skipped.has(s)))
   for (const { root, variants } of families) {
     // A parent goes only with all of its variants.
     if (going.has(root.sku) && variants.some((v) => !going.has(v.sku))) {
       going.delete(root.sku)
-      kept.add(root.sku)
+      skipped.add(root.sku)
     }
   }
-  for (const sku of kept) {
-    report.keptCount++
-    if (report.kept.length < shownAtMost) report.kept.push({ sku, path: 'created' })
+  for (const sku of skipped) {
+    report.skippedCount++
+    if (report.skipped.length < shownAtMost) report.skipped.push({ sku, path: 'created' })
   }
   const gone = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => going.has(p.sku))
   if (gone.length === 0) return

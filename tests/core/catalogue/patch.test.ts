@@ -96,8 +96,8 @@ describe('changes of a product', () => {
     fc.assert(
       fc.property(patches, (given) => {
         const { product: after, differences } = applyPatch(bag, given)
-        const { patch: back, kept } = inversePatch(after, differences)
-        expect(kept).toEqual([])
+        const { patch: back, skipped } = inversePatch(after, differences)
+        expect(skipped).toEqual([])
         expect(bare(applyPatch(after, back).product)).toEqual(bare(bag))
       }),
       { seed: 4870 },
@@ -109,8 +109,8 @@ describe('changes of a product', () => {
       patch({ fields: { stock: 9 }, values: [value('model', '31')] }),
     )
     const later = applyPatch(after, patch({ fields: { stock: 4 } })).product
-    const { patch: back, kept } = inversePatch(later, differences)
-    expect(kept).toEqual(['stock'])
+    const { patch: back, skipped } = inversePatch(later, differences)
+    expect(skipped).toEqual(['stock'])
     expect(applyPatch(later, back).product).toMatchObject({
       stock: 4,
       values: expect.arrayContaining([{ attribute: 'model', storefront: null, language: null, value: '30' }]),
@@ -128,8 +128,8 @@ describe('changes of a whole record', () => {
       note: 'another reason',
       texts: [text('en-GB', 'Two'), text('fr-CH', 'Deux'), text('de-CH', 'Zwei')],
     }
-    const { record, kept } = undoneRecord(now, before, after)
-    expect(kept).toEqual(['note'])
+    const { record, skipped } = undoneRecord(now, before, after)
+    expect(skipped).toEqual(['note'])
     expect(record).toEqual({
       code: 'a',
       name: 'One',

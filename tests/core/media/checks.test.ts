@@ -138,7 +138,12 @@ describe('the pictures of a product', () => {
   it('are known, differ, and are read by their shoppers', () => {
     expect(checkPictures(['gone.jpg'], [], library, uk, day)).toMatchObject([{ code: 'unknown', picture: 'gone.jpg' }])
     expect(checkPictures(['whole.jpg', 'again.jpg'], [], library, uk, day)).toMatchObject([
-      { code: 'twin', level: 'remark', picture: 'again.jpg', message: 'It is nearly identical to whole.jpg.' },
+      {
+        code: 'near-duplicate',
+        level: 'remark',
+        picture: 'again.jpg',
+        message: 'It is nearly identical to whole.jpg.',
+      },
     ])
     expect(checkPictures(['chart.jpg'], [], library, fr, day)).toMatchObject([
       { code: 'no-version', picture: 'chart.jpg' },

@@ -29,8 +29,8 @@ const bag = product(
 const compare = (
   properties: Record<string, string>,
   sources = new Map<string, ValueSource>(),
-  kept?: Parameters<typeof compareItem>[5],
-) => compareItem(item(properties), bag, family(bag), setup, sources, kept)
+  skipped?: Parameters<typeof compareItem>[5],
+) => compareItem(item(properties), bag, family(bag), setup, sources, skipped)
 const states = (properties: Record<string, string>) =>
   Object.fromEntries(compare(properties).map((c) => [c.property, c.state]))
 
@@ -65,9 +65,9 @@ describe('an item of the pool, read', () => {
       },
     ])
   })
-  it('takes from the kept mapping what people said that a property means', () => {
-    const kept = { columns: [{ header: 'Mass of the thing', means: 'weight', unit: 'g' }], type: '' }
-    expect(readItem(item({ 'Mass of the thing': '800' }), setup, kept)).toMatchObject([
+  it('takes from the skipped mapping what people said that a property means', () => {
+    const skipped = { columns: [{ header: 'Mass of the thing', means: 'weight', unit: 'g' }], type: '' }
+    expect(readItem(item({ 'Mass of the thing': '800' }), setup, skipped)).toMatchObject([
       { path: 'attribute:weight', value: { value: 800, unit: 'g' } },
     ])
   })
@@ -141,7 +141,7 @@ describe('an item beside a product', () => {
 })
 
 describe('what a source says', () => {
-  it('is taken, kept apart with a reason, or not explained', () => {
+  it('is taken, skipped apart with a reason, or not explained', () => {
     expect(standingOf('a', source('a', 'old reason'))).toBe('taken')
     expect(standingOf('b', source('a', 'because'))).toBe('own')
     expect(standingOf('b', source('a'))).toBe('unexplained')
@@ -155,11 +155,11 @@ describe('what a source says', () => {
     ]
     expect(undoSources(new Map([['brand', old]]), differences, null)).toEqual({
       changes: [{ path: 'source:brand', before: old, after: null }],
-      kept: ['source:attribute:weight'],
+      skipped: ['source:attribute:weight'],
     })
     expect(undoSources(new Map([['attribute:weight', newer]]), differences, ['attribute:weight'])).toEqual({
       changes: [{ path: 'source:attribute:weight', before: newer, after: old }],
-      kept: [],
+      skipped: [],
     })
   })
 })

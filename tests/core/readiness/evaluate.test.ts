@@ -105,12 +105,12 @@ describe('facts', () => {
     expect(strands(uk)).toMatch(/^2\/2 2\/2 0\/0/)
     expect(strands(ch)).toMatch(/^2\/2 2\/2 2\/2/)
   })
-  it('remark on a product that too few facts to draft from, and what would help most', () => {
+  it('remark on a product that has too few facts to draft from, and what would help most', () => {
     const { list, found } = look(bag(without('width', 'season', 'mounting')))
     expect(found(uk)).toEqual(['thin attribute:season'])
     const finding = list[0]!.findings[0]!
     expect(findingKinds.thin!.message(finding, '', '')).toMatch(
-      /^It too few facts to draft from: 2 of \d+ facts\. “.+”, “.+” and “.+” would help most\.$/,
+      /^It has too few facts to draft from: 2 of \d+ facts\. “.+”, “.+” and “.+” would help most\.$/,
     )
     expect(list.map(isReady)).toEqual([true, true, true])
   })
@@ -147,7 +147,7 @@ describe('facts', () => {
       code: 'fact-missing',
       at: 'attribute:size',
       fix: 'fact-missing|size|glove',
-      said: { variants: 1, of: 3, first: 'G-1-2' },
+      details: { variants: 1, of: 3, first: 'G-1-2' },
     })
     expect(findingKinds['fact-missing']!.message(finding!, 'Size', 'English')).toBe(
       '“Size” is missing on 1 of its 3 variants, G-1-2 first.',
@@ -428,7 +428,7 @@ it('gives the same answer again, and has words for every kind of finding', () =>
   const family = bag(without('weight'))
   expect(look(family).list).toEqual(look(family).list)
   for (const [code, kind] of Object.entries(findingKinds)) {
-    expect(kind.message({ at: 'x', said: {} }, 'Thing', 'French'), code).toMatch(/\S/)
+    expect(kind.message({ at: 'x', details: {} }, 'Thing', 'French'), code).toMatch(/\S/)
     expect(kind.fix({ of: 'a', to: 'b', language: 'French', products: 1, places: 2 }), code).toMatch(/^[A-Z]/)
   }
 })

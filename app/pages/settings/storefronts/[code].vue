@@ -227,7 +227,7 @@ useKeys('Storefront', [
                 ><NuxtLink
                   v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)"
                   class="plain"
-                  :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }"
+                  :to="{ path: '/translation/carried-over', query: { in: `${code}/${e.language}` } }"
                   >Carried over</NuxtLink
                 ><button
                   v-if="!adminOnly && draft.editions.length > 1"

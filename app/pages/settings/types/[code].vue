@@ -91,7 +91,7 @@ async function save() {
     )
   if (await record.save(prepare)) await setup.reload()
 }
-async function putBack() {
+async function afterUndo() {
   await setup.reload()
   await record.takeTheirs()
 }
@@ -142,7 +142,7 @@ function moveGroup(from: number, by: 1 | -1) {
       </div>
       <div class="page-body padded" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past && code" :of="{ kind: 'product-types', code }" :version="stored" :after="putBack" />
+        <HistoryList v-if="past && code" :of="{ kind: 'product-types', code }" :version="stored" :after="afterUndo" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
             Read only: {{ session.me?.name }} cannot change settings.

@@ -7,13 +7,13 @@ import type { KnownReach } from './known-reach'
 const familiesAtOnce = 250
 
 /** Stretches that a thread evaluates at a time: while one waits for the database, the other computes. */
-const stretchesAtOnce = 2
+const blocksAtOnce = 2
 
 export interface Evaluating {
   now: () => number
   /** What is known of reaches now, where it is. */
   reach: () => Promise<KnownReach | undefined> | KnownReach | undefined
-  /** Told how many were evaluated, after each stretch. */
+  /** Told how many were evaluated, after each block. */
   onEvaluated: (products: number) => void
   stopped: () => boolean
 }
@@ -45,7 +45,7 @@ export async function evaluateBlocks({ now, reach, onEvaluated, stopped }: Evalu
       atOnce = Math.min(familiesAtOnce, atOnce * 2)
     }
   }
-  await Promise.all(Array.from({ length: stretchesAtOnce }, drain))
+  await Promise.all(Array.from({ length: blocksAtOnce }, drain))
 }
 
 async function setAside(root: number, e: unknown): Promise<void> {
@@ -62,5 +62,5 @@ export interface EvaluationHelper {
   done: Promise<void>
 }
 
-/** What starts helpers; `onEvaluated` is told of their stretches. */
+/** What starts helpers; `onEvaluated` is told of their blocks. */
 export type StartHelpers = (onEvaluated: (products: number) => void) => EvaluationHelper[]

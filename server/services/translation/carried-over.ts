@@ -14,7 +14,7 @@ import { targetEdition } from './target-edition'
 import { productUnits } from './products'
 import { countUnits } from './work'
 
-export type CameAlongQuery = QueryOf<'cameAlong'>
+export type CarriedOverQuery = QueryOf<'listCarriedOver'>
 
 const said = (labels: Labels, reader: Reader) => reader.counting.some((l) => labels[l]?.trim())
 
@@ -22,7 +22,7 @@ const said = (labels: Labels, reader: Reader) => reader.counting.some((l) => lab
  * What of each product came along into an edition and what did not, by SKU; so that nothing is found only by looking at
  * the shop.
  */
-export async function cameAlong(q: CameAlongQuery, now: number): Promise<{ items: Arrived[]; count: number }> {
+export async function listCarriedOver(q: CarriedOverQuery, now: number): Promise<{ items: Arrived[]; count: number }> {
   const db = database()
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, q.storefront, q.language)

@@ -9,7 +9,7 @@ onBeforeUnmount(() => {
 const q = ref('')
 const list = usePages<Arrived>(
   (offset, limit, signal) =>
-    call('cameAlong', {
+    call('listCarriedOver', {
       query: { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit },
       signal,
     }),

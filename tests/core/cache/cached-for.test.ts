@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { cachedFor } from '@core/cache/cached-for'
 
-describe('what is kept for an object', () => {
-  it('is worked out once for each object and key, whatever it comes to', () => {
+describe('what is cached for an object', () => {
+  it('is calculated once for each object and key, whatever it comes to', () => {
     let made = 0
-    const kept = cachedFor<object, number | undefined>()
+    const cached = cachedFor<object, number | undefined>()
     const [a, b] = [{}, {}]
     const ask = (of: object, key: string, comesTo?: number) =>
-      kept(of, key, () => {
+      cached(of, key, () => {
         made++
         return comesTo
       })
@@ -17,22 +17,22 @@ describe('what is kept for an object', () => {
   })
   it('takes no room without end', () => {
     let made = 0
-    const kept = cachedFor<object, number>(3)
+    const cached = cachedFor<object, number>(3)
     const of = {}
-    for (let i = 0; i < 9; i++) kept(of, String(i), () => ++made)
-    kept(of, '8', () => ++made)
+    for (let i = 0; i < 9; i++) cached(of, String(i), () => ++made)
+    cached(of, '8', () => ++made)
     expect(made).toBe(9)
-    kept(of, '0', () => ++made)
+    cached(of, '0', () => ++made)
     expect(made).toBe(10)
   })
-  it('is not kept where it could not be worked out', () => {
-    const kept = cachedFor<object, number>()
+  it('is not cached where it could not be worked out', () => {
+    const cached = cachedFor<object, number>()
     const of = {}
     expect(() =>
-      kept(of, 'x', () => {
+      cached(of, 'x', () => {
         throw new RangeError('not yet')
       }),
     ).toThrow('not yet')
-    expect(kept(of, 'x', () => 2)).toBe(2)
+    expect(cached(of, 'x', () => 2)).toBe(2)
   })
 })
