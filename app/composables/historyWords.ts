@@ -113,16 +113,19 @@ export function useHistoryWords() {
     return [value].flat().map(labelOf).join(' · ')
   }
 
-  /** A special price: “Switzerland: CHF 96.00 for Workshop, from 1 Dec 2026”. */
+  /** A special price: “Switzerland: CHF 96.00 for Workshop, from 10 pieces, from 1 Dec 2026 until 24 Dec 2026”. */
   function specialWords({ storefront, group, from, to, quantity, amount }: Special): string {
-    const parts = [
-      `${setup.storefrontName(storefront)}: ${money(amount, storefront)}`,
-      ...(group === null ? [] : [`for ${setup.groups.find((g) => g.code === group)?.name ?? group}`]),
-      ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
+    const forGroup = group === null ? '' : ` for ${setup.groups.find((g) => g.code === group)?.name ?? group}`
+    const days = [
       ...(from === null ? [] : [`from ${dayShown(from.slice(0, 10))}`]),
       ...(to === null ? [] : [`until ${dayShown(to.slice(0, 10))}`]),
     ]
-    return parts.join(' ')
+    const parts = [
+      `${setup.storefrontName(storefront)}: ${money(amount, storefront)}${forGroup}`,
+      ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
+      ...(days.length > 0 ? [days.join(' ')] : []),
+    ]
+    return parts.join(', ')
   }
 
   function money(amount: number, storefront: string): string {

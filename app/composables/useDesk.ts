@@ -93,6 +93,8 @@ export function useDesk(record: () => string) {
       const r = current.value
       sought.value = r ? flatOfCoded(said(r) ?? r.segment.target ?? r.segment.text) : null
     },
+    // What was asked for before is there at once.
+    { immediate: true },
   )
   onScopeDispose(() => {
     sought.value = null

@@ -1,4 +1,5 @@
 import * as vueuse from '@vueuse/core'
+import { defineStore } from 'pinia'
 import * as vue from 'vue'
 
 // What the app's files find without importing it, as the build gives it to them.
@@ -35,6 +36,7 @@ Object.assign(globalThis, {
   onScopeDispose,
   useEventListener,
   useLocalStorage,
+  defineStore,
   ApiProblem,
   numberShown: (n: number) => n.toLocaleString('en-GB'),
   tell: (text: string) => void told.push(text),
