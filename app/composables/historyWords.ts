@@ -1,3 +1,4 @@
+import { specialShown } from '@core/bulk/specials'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import { relationWords } from '@core/catalogue/relation-words'
 import type { Condition } from '@core/rules/condition'
@@ -93,7 +94,8 @@ export function useHistoryWords() {
     const [what, scope] = path.split('@') as [string, string | undefined]
     if (what.startsWith('attribute:')) return attributeValue(what.slice('attribute:'.length), value)
     if (what === 'price' && typeof value === 'number') return money(value, scope ?? '')
-    if (what === 'specials') return (value as Special[]).map(specialWords).join('; ')
+    if (what === 'specials')
+      return (value as Special[]).map((special) => specialShown(special, setup.forCore)).join('; ')
     if (what === 'relations') return (value as Relation[]).map((r) => `${relationWords[r.kind]}: ${r.sku}`).join(', ')
     if (what === 'range') return (value as RangeEntry[]).map((r) => setup.storefrontName(r.storefront)).join(', ')
     if (what.endsWith('rule')) return ruleWords(value)
@@ -111,21 +113,6 @@ export function useHistoryWords() {
     if (options.length === 0) return valueShown(value)
     const labelOf = (v: unknown) => setup.label(options.find((o) => o.code === v)?.labels, String(v))
     return [value].flat().map(labelOf).join(' · ')
-  }
-
-  /** A special price: “Switzerland: CHF 96.00 for Workshop, from 10 pieces, from 1 Dec 2026 until 24 Dec 2026”. */
-  function specialWords({ storefront, group, from, to, quantity, amount }: Special): string {
-    const forGroup = group === null ? '' : ` for ${setup.groups.find((g) => g.code === group)?.name ?? group}`
-    const days = [
-      ...(from === null ? [] : [`from ${dayShown(from.slice(0, 10))}`]),
-      ...(to === null ? [] : [`until ${dayShown(to.slice(0, 10))}`]),
-    ]
-    const parts = [
-      `${setup.storefrontName(storefront)}: ${money(amount, storefront)}${forGroup}`,
-      ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
-      ...(days.length > 0 ? [days.join(' ')] : []),
-    ]
-    return parts.join(', ')
   }
 
   function money(amount: number, storefront: string): string {

@@ -1,4 +1,5 @@
 import { holdsAt } from '../moments/instant'
+import { localWords } from '../moments/words'
 
 /** A named stretch of time in some storefronts, to which assignments belong. */
 export interface Campaign {
@@ -36,6 +37,6 @@ export function campaignThatRests(
     return `only in the campaign “${campaign.name}”, which does not run here`
   if (holdsAt(campaign, timeZone, moment)) return undefined
   return campaign.from !== null && !holdsAt({ from: campaign.from }, timeZone, moment)
-    ? `only in the campaign “${campaign.name}”, from ${campaign.from}`
-    : `only in the campaign “${campaign.name}”, until ${campaign.to ?? ''}`
+    ? `only in the campaign “${campaign.name}”, from ${localWords(campaign.from)}`
+    : `only in the campaign “${campaign.name}”, until ${localWords(campaign.to ?? '')}`
 }

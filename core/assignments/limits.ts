@@ -1,5 +1,6 @@
 import { languageName } from '../language/names'
 import { holdsAt } from '../moments/instant'
+import { localWords, windowWords } from '../moments/words'
 import { campaignThatRests, type Campaign } from './campaign'
 
 /** Where and when something holds. An empty list means all; no window means always. */
@@ -80,8 +81,8 @@ export function limitThatFails(
     return `only for ${namesOf(limits.groups, groups)}`
   if (!holdsAt(limits, timeZone, lens.moment)) {
     return limits.from && !holdsAt({ from: limits.from }, timeZone, lens.moment)
-      ? `only from ${limits.from}`
-      : `only until ${limits.to ?? ''}`
+      ? `only from ${localWords(limits.from)}`
+      : `only until ${localWords(limits.to ?? '')}`
   }
   return limits.campaign === null
     ? undefined
@@ -89,21 +90,16 @@ export function limitThatFails(
 }
 
 /**
- * All limits in words, for reading: “Switzerland · French (Switzerland) · workshop · from 2026-11-27”. Empty where there
+ * All limits in words, for reading: “Switzerland · French (Switzerland) · Workshop · from 27 Nov 2026”. Empty where there
  * are none.
  */
-export function limitWords(
-  limits: Limits,
-  storefrontName: (code: string) => string,
-  campaignName: (code: string) => string = (code) => code,
-): string {
+export function limitWords(limits: Limits, { storefronts, groups, campaigns }: LimitNames): string {
   return [
-    limits.storefronts.map(storefrontName).join(', '),
+    namesOf(limits.storefronts, storefronts),
     limits.languages.map(languageName).join(', '),
-    limits.groups.join(', '),
-    limits.from ? `from ${limits.from.replace('T', ' ')}` : '',
-    limits.to ? `until ${limits.to.replace('T', ' ')}` : '',
-    limits.campaign ? `in the campaign “${campaignName(limits.campaign)}”` : '',
+    namesOf(limits.groups, groups),
+    windowWords(limits),
+    limits.campaign ? `in the campaign “${campaigns.get(limits.campaign)?.name ?? limits.campaign}”` : '',
   ]
     .filter((w) => w !== '')
     .join(' · ')

@@ -4,14 +4,13 @@ import { ValueProblem } from '../attributes/types/shape'
 import type { Price, Setup } from '../catalogue/model'
 import { same } from '../catalogue/patch'
 import { windowProblem } from '../moments/instant'
+import { windowWords } from '../moments/words'
 import { formatMoney } from '../units/format'
 import { asMoney } from './money'
 import type { BulkChange, BulkProblem, BulkSpecial } from './shape'
 
 /** What a special price is of: all but its amount. */
 type SpecialOf = Omit<Price, 'amount' | 'special'>
-
-const when = (at: string) => at.replace('T', ' ')
 
 /** The special prices that a value of the field holds. */
 export const specialsIn = (value: Value | null) => (value as unknown as Price[] | null) ?? []
@@ -20,18 +19,15 @@ export const specialsIn = (value: Value | null) => (value as unknown as Price[] 
 const isSameSpecial = (a: SpecialOf, b: SpecialOf) =>
   same([a.storefront, a.group, a.from, a.to, a.quantity], [b.storefront, b.group, b.from, b.to, b.quantity])
 
-/** Where, for whom and when a special price holds: “Switzerland, trade, from 2026-12-01 00:00, from 10 pieces”. */
+/** Where, for whom and when a special price holds: “Switzerland, Workshop, from 1 Dec 2026, 00:00, from 10 pieces”. */
 export function specialOfShown(price: SpecialOf, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const group = price.group === null ? null : (setup.groups.get(price.group)?.name ?? price.group)
-  const window = [price.from && `from ${when(price.from)}`, price.to && `to ${when(price.to)}`]
-    .filter(Boolean)
-    .join(' ')
   const pieces = price.quantity > 1 ? `from ${price.quantity} pieces` : null
-  return [shop?.name ?? price.storefront, group, window || null, pieces].filter(Boolean).join(', ')
+  return [shop?.name ?? price.storefront, group, windowWords(price), pieces].filter(Boolean).join(', ')
 }
 
-/** A special price on one line: “Switzerland, trade, from 10 pieces: CHF 44.50”. */
+/** A special price on one line: “Switzerland, Workshop, from 10 pieces: CHF 44.50”. */
 export function specialShown(price: SpecialOf & Pick<Price, 'amount'>, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const amount = shop ? formatMoney(price.amount, shop.currency, 'en-GB') : price.amount

@@ -1,6 +1,7 @@
 import { effectScope, nextTick, shallowRef, type EffectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Desk, DeskUnit, SaveUnitsBody } from '../../contracts/translation'
+import type { SegmentChange } from '../../core/translation/unit-segments'
 import { useDraft } from '../../app/composables/useDraft'
 import { openStores } from './shop'
 
@@ -41,7 +42,12 @@ const deskOf = (...units: DeskUnit[]): Desk =>
   }) as Desk
 
 const ApiProblem = (globalThis as never as { ApiProblem: new (p: object) => Error }).ApiProblem
-const sent: SaveUnitsBody[] = []
+/** A change of segments; other changes of a unit have none. */
+interface SentUnit {
+  unit: string
+  segments?: SegmentChange[]
+}
+const sent: (Omit<SaveUnitsBody, 'units'> & { units: SentUnit[] })[] = []
 const problems: string[] = []
 let refreshed = 0
 let refusal: { status: number; detail: string } | undefined
@@ -69,7 +75,7 @@ beforeEach(async () => {
     }),
     tellProblem: (e: Error) => problems.push(e.message),
     call: (_name: string, { body }: { body: SaveUnitsBody }) => {
-      sent.push(JSON.parse(JSON.stringify(body)) as SaveUnitsBody)
+      sent.push(JSON.parse(JSON.stringify(body)) as (typeof sent)[number])
       if (refusal) return Promise.reject(new ApiProblem({ title: 'No', ...refusal }))
       return Promise.resolve(data.value)
     },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { windowWords } from '@core/moments/words'
 import { productKinds, productStatuses, typeOfCategory, type RangeEntry } from '@core/catalogue/model'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
@@ -38,23 +39,14 @@ function saveRange() {
   emit('patch', { range: ranges.value! })
   ranges.value = undefined
 }
+const groupName = (code: string) => setup.groups.find((group) => group.code === code)?.name ?? code
+/** Where, for whom and when the product is sold: “Switzerland for Workshop from 1 Dec 2026”. */
+function entryWords(entry: RangeEntry): string {
+  const forGroups = entry.groups.length > 0 ? `for ${entry.groups.map(groupName).join(', ')}` : ''
+  return [setup.storefrontName(entry.storefront), forGroups, windowWords(entry)].filter(Boolean).join(' ')
+}
 const rangeWords = computed(() =>
-  props.product.range.length === 0
-    ? 'everywhere, for everybody'
-    : props.product.range
-        .map((r) =>
-          [
-            setup.storefrontName(r.storefront),
-            r.groups.length
-              ? `for ${r.groups.map((g) => setup.groups.find((x) => x.code === g)?.name ?? g).join(', ')}`
-              : '',
-            r.from ? `from ${r.from.replace('T', ' ')}` : '',
-            r.to ? `to ${r.to.replace('T', ' ')}` : '',
-          ]
-            .filter(Boolean)
-            .join(' '),
-        )
-        .join('; '),
+  props.product.range.length === 0 ? 'everywhere, for everybody' : props.product.range.map(entryWords).join('; '),
 )
 </script>
 

@@ -64,9 +64,7 @@ function asSaved(record: AssignmentRecord): AssignmentRecord {
 const reach = computed<Reach>(() => asSaved(draft.value!).reach)
 const sentence = ref('')
 const whole = computed(() => {
-  const limits = draft.value
-    ? limitWords(draft.value.limits, setup.storefrontName, (c) => setup.campaigns.get(c)?.name ?? c)
-    : ''
+  const limits = draft.value ? limitWords(draft.value.limits, setup.forCore) : ''
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
 const pieces = useAnswer('listPieces', () => ({ query: { limit: 1000 } }))

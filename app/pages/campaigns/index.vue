@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { campaignThatRests } from '@core/assignments/campaign'
+import { localWords } from '@core/moments/words'
 
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -22,7 +23,7 @@ const rows = computed(() =>
     runs: setup.storefronts.filter((s) => stateIn(c.code, s.code)).map((s) => s.code),
   })),
 )
-const day = (local: string | null) => (local === null ? 'open' : local.replace('T', ' '))
+const day = (local: string | null) => (local === null ? 'open' : localWords(local))
 useKeys('Campaigns', [
   {
     keys: 'n',

@@ -100,11 +100,7 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
       resting: a.resting,
       campaign: a.limits.campaign,
       sentence: reachSentence(a.reach, setup),
-      limits: limitWords(
-        a.limits,
-        (code) => setup.storefronts.get(code)?.name ?? code,
-        (code) => setup.campaigns.get(code)?.name ?? code,
-      ),
+      limits: limitWords(a.limits, setup),
     }
   })
   const last = items.at(-1)

@@ -132,7 +132,7 @@ describe('special prices', () => {
   it('say in their title for whom and when, and by how much or for what amount', () => {
     const named = new Map(setup.storefronts).set('uk', { ...setup.storefronts.get('uk')!, name: 'Trade: UK' })
     const title = (special: BulkSpecial) => bulkTitle(add(special), { ...setup, storefronts: named })
-    const when = 'Trade: UK, from 2026-12-01 00:00 to 2026-12-24 23:59'
+    const when = 'Trade: UK, from 1 Dec 2026, 00:00 until 24 Dec 2026, 23:59'
     expect(title({ ...december, percentOff: 25 })).toBe(`Added a special price: ${when}: 25 % off`)
     expect(title({ ...december, quantity: 10, amount: 39 })).toBe(
       `Added a special price: ${when}, from 10 pieces: £39.00`,

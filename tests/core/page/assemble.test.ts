@@ -182,13 +182,13 @@ describe('limits', () => {
     expect(limited({ languages: ['fr-CH'] })).toBe('only in French (Switzerland)')
     expect(limited({ groups: ['club'] })).toBe('only for Club')
     expect(limited({ groups: ['club'] }, { group: 'club' })).toBe('shown')
-    expect(limited({ from: '2026-11-26' })).toBe('only from 2026-11-26')
-    expect(limited({ to: '2026-11-24' })).toBe('only until 2026-11-24')
+    expect(limited({ from: '2026-11-26' })).toBe('only from 26 Nov 2026')
+    expect(limited({ to: '2026-11-24' })).toBe('only until 24 Nov 2026')
     expect(limited({ from: '2026-11-25', to: '2026-11-25' })).toBe('shown')
   })
   it('begin in each storefront’s own time', () => {
     const midnightInZurich = Date.UTC(2026, 10, 25, 23)
-    expect(limited({ from: '2026-11-26' }, { moment: midnightInZurich })).toBe('only from 2026-11-26')
+    expect(limited({ from: '2026-11-26' }, { moment: midnightInZurich })).toBe('only from 26 Nov 2026')
     expect(limited({ from: '2026-11-26' }, { moment: midnightInZurich, storefront: 'ch', language: 'fr-CH' })).toBe(
       'shown',
     )

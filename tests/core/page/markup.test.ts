@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { areaMarkup, tabAfterKey } from '@core/page/markup'
 import { limitWords, noLimits } from '@core/assignments/limits'
+import { testSetup } from '../../world'
 
 const parts = [
   { piece: 'a', title: 'A & B', html: '<p>a</p>' },
@@ -32,11 +33,14 @@ it('follows the keys of the tabs pattern, the arrows turned round in right-to-le
   expect(keys('rtl')).toEqual([1, 0, 0, 2, undefined])
 })
 
-it('says limits in words', () => {
-  expect(
-    limitWords({ ...noLimits(), storefronts: ['ch'], groups: ['club', 'workshop'], from: '2026-11-27T06:00' }, (c) =>
-      c.toUpperCase(),
-    ),
-  ).toBe('CH · club, workshop · from 2026-11-27 06:00')
-  expect(limitWords(noLimits(), String)).toBe('')
+it('says limits in words, by names and dates as people read them', () => {
+  const setup = testSetup()
+  const limits = { ...noLimits(), storefronts: ['ch'], groups: ['club', 'workshop'], from: '2026-11-27T06:00' }
+  expect(limitWords(limits, setup)).toBe('CH · Club, Workshop · from 27 Nov 2026, 06:00')
+  const other = { ...noLimits(), languages: ['fr-CH'], campaign: 'frost', from: '2026-02-28', to: '2028-02-29' }
+  expect(limitWords(other, setup)).toBe(
+    'French (Switzerland) · from 28 Feb 2026 until 29 Feb 2028 · in the campaign “Frost”',
+  )
+  expect(limitWords({ ...noLimits(), groups: ['gone'], campaign: 'gone' }, setup)).toBe('gone · in the campaign “gone”')
+  expect(limitWords(noLimits(), setup)).toBe('')
 })

@@ -453,8 +453,8 @@ describe('what changes', () => {
         lens: { moment: Date.parse(moment), ...lens },
       })
     expect(at('2026-11-27T06:00Z').order).toContain('a')
-    expect(at('2026-11-27T05:59Z').why('a')).toEqual(['only in the campaign “Frost”, from 2026-11-27T06:00'])
-    expect(at('2026-11-30T00:00Z').why('a')).toEqual(['only in the campaign “Frost”, until 2026-11-29'])
+    expect(at('2026-11-27T05:59Z').why('a')).toEqual(['only in the campaign “Frost”, from 27 Nov 2026, 06:00'])
+    expect(at('2026-11-30T00:00Z').why('a')).toEqual(['only in the campaign “Frost”, until 29 Nov 2026'])
     expect(at('2026-11-28T00:00Z', { storefront: 'ca', language: 'en-CA' }).why('a')).toEqual([
       'only in the campaign “Frost”, which does not run here',
     ])
