@@ -1,6 +1,7 @@
 import { Joi, type ObjectSchema } from './schema'
 import { bulkMembers, type BulkChange, bulkNames } from '@core/bulk/shape'
 import { local } from './local'
+import { priorityBody } from './prices'
 import { letterCases } from '@core/bulk/letters'
 
 const place = {
@@ -28,6 +29,7 @@ export const bulkChange: ObjectSchema<BulkChange> = Joi.object({
     from: local.default(null),
     to: local.default(null),
     quantity: Joi.number().integer().min(1).max(1_000_000).default(1),
+    priority: priorityBody,
     amount: Joi.number().min(0).max(9_999_999_999).precision(4),
     percentOff: Joi.number().min(0.01).max(99.99),
   }).description('Of “add-special”: an amount, or so many percent below the base price of each product.'),

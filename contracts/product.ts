@@ -1,5 +1,6 @@
 import { Joi, type Infer } from './schema'
 import { local } from './local'
+import { priorityBody } from './prices'
 import { productKinds, productStatuses, relationKinds, type Product } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
 import { translationStates, type TranslationState } from '@core/translation/state'
@@ -23,7 +24,6 @@ export const valueBody = Joi.object({
 })
 export type ValueBody = Infer<typeof valueBody>
 
-/** The body of `PATCH /api/products/{sku}`. */
 export const productPatchBody = Joi.object({
   type: Joi.string(),
   category: Joi.string().allow(null),
@@ -94,6 +94,7 @@ export const productPatchBody = Joi.object({
           .max(1_000_000)
           .default(1)
           .description('From how many pieces on it holds.'),
+        priority: priorityBody,
         amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
       }),
     )

@@ -86,6 +86,7 @@ const prices: fc.Arbitrary<Price[]> = fc
         amount: amounts,
         group: fc.constantFrom(null, 'club', 'workshop'),
         quantity: fc.constantFrom(1, 1, 10),
+        priority: fc.constantFrom(undefined, undefined, 1, 2),
         a: windowEnds,
         b: windowEnds,
       }),
@@ -94,9 +95,10 @@ const prices: fc.Arbitrary<Price[]> = fc
   )
   .map(([base, specials]) => [
     ...(base as Price[]),
-    ...specials.map(({ a, b, ...s }): Price => {
+    ...specials.map(({ a, b, priority, ...s }): Price => {
+      const first = priority === undefined ? {} : { priority }
       const [from, to] = a !== undefined && b !== undefined && a > b ? [b, a] : [a, b]
-      return { ...s, special: true, from: from ?? null, to: to ?? null }
+      return { ...s, ...first, special: true, from: from ?? null, to: to ?? null }
     }),
   ])
 

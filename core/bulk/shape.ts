@@ -52,7 +52,8 @@ export interface BulkKind {
 }
 
 /** A special price for many in one storefront: an amount, or so many percent below the base price of each. */
-export interface BulkSpecial extends Omit<Price, 'storefront' | 'amount' | 'special'> {
+export interface BulkSpecial extends Omit<Price, 'storefront' | 'amount' | 'special' | 'priority'> {
+  priority?: number | null
   amount?: number
   percentOff?: number
 }

@@ -10,7 +10,7 @@ import { asMoney } from './money'
 import type { BulkChange, BulkProblem, BulkSpecial } from './shape'
 
 /** What a special price is of: all but its amount. */
-type SpecialOf = Omit<Price, 'amount' | 'special'>
+type SpecialOf = Omit<Price, 'amount' | 'special' | 'priority'> & { priority?: number | null }
 
 /** The special prices that a value of the field holds. */
 export const specialsIn = (value: Value | null) => (value as unknown as Price[] | null) ?? []
@@ -24,7 +24,8 @@ export function specialOfShown(price: SpecialOf, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const group = price.group === null ? null : (setup.groups.get(price.group)?.name ?? price.group)
   const pieces = price.quantity > 1 ? `from ${price.quantity} pieces` : null
-  return [shop?.name ?? price.storefront, group, windowWords(price), pieces].filter(Boolean).join(', ')
+  const priority = price.priority ? `priority ${price.priority}` : null
+  return [shop?.name ?? price.storefront, group, windowWords(price), pieces, priority].filter(Boolean).join(', ')
 }
 
 /** A special price on one line: “Switzerland, Workshop, from 10 pieces: CHF 44.50”. */
@@ -58,8 +59,9 @@ export function withSpecial(
   basePrice: (storefront: string) => number | null,
   setup: Setup,
 ): Value {
-  const { amount, percentOff, ...rest } = special
-  const price: Price = { ...rest, storefront, special: true, amount: amount ?? lowered() }
+  const { amount, percentOff, priority, ...rest } = special
+  const first = priority ? { priority } : {}
+  const price: Price = { ...rest, ...first, storefront, special: true, amount: amount ?? lowered() }
   const others = specialsIn(now).filter((p) => !isSameSpecial(p, price))
   return [...others, price] as unknown as Value
 

@@ -24,6 +24,8 @@ export interface Price {
   amount: number
   /** From how many pieces on it holds: 1 for all but quantity steps. */
   quantity: number
+  /** Of special prices that hold at once, the one with the lowest priority counts; one without comes after them. */
+  priority?: number
 }
 
 /** What one product has to do with another. */

@@ -1,4 +1,5 @@
 import { windowIn, windowProblem } from '../moments/instant'
+import { lastPriority } from '../prices/effective'
 import {
   relationKinds,
   type Price,
@@ -71,7 +72,9 @@ export function readRange(cell: string, setup: Setup): RangeEntry[] {
 export const writeRange = (list: readonly RangeEntry[]) =>
   list.map((r) => [r.storefront, r.groups.join(','), intervalText(r)].filter((p) => p !== '').join(' ')).join(' | ')
 
-/** `uk club 2026-11-27/2026-11-30 41.5 | ch 10+ 52`: storefront, group, time, from how many pieces, amount. */
+/**
+ * `uk club 2026-11-27/2026-11-30 41.5 | ch 10+ #1 52`: storefront, group, time, from how many pieces, priority, amount.
+ */
 export function readSpecials(cell: string, setup: Setup): Price[] {
   return entries(cell).map((e) => {
     const parts = e.split(/\s+/)
@@ -89,6 +92,7 @@ export function readSpecials(cell: string, setup: Setup): Price[] {
     for (const p of parts) {
       if (p.includes('/')) Object.assign(price, interval(p))
       else if (/^\d+\+$/.test(p)) price.quantity = Math.max(1, Number(p.slice(0, -1)))
+      else if (/^#\d+$/.test(p)) price.priority = priorityOf(p, e)
       else price.group = group(p, setup)
     }
     const wrong = windowProblem(price)
@@ -96,11 +100,27 @@ export function readSpecials(cell: string, setup: Setup): Price[] {
     return price
   })
 }
+
+function priorityOf(part: string, entry: string): number {
+  const priority = Number(part.slice(1))
+  if (priority < 1 || priority > lastPriority)
+    throw new PackedProblem(`“${entry}”: a priority is a whole number from 1 to ${lastPriority}, such as #1.`)
+  return priority
+}
+
+/** Special prices as a cell of a file. */
 export const writeSpecials = (list: readonly Price[]) =>
   list
     .filter((p) => p.special)
     .map((p) =>
-      [p.storefront, p.group ?? '', intervalText(p), p.quantity > 1 ? `${p.quantity}+` : '', String(p.amount)]
+      [
+        p.storefront,
+        p.group ?? '',
+        intervalText(p),
+        p.quantity > 1 ? `${p.quantity}+` : '',
+        p.priority === undefined ? '' : `#${p.priority}`,
+        String(p.amount),
+      ]
         .filter((x) => x !== '')
         .join(' '),
     )

@@ -1,3 +1,6 @@
+/** Priorities of special prices are whole numbers from 1 to this. */
+export const lastPriority = 9999
+
 /** A special price; its window is given in instants (milliseconds, open ends ±Infinity). */
 export interface SpecialPrice {
   group: string | null
@@ -6,6 +9,8 @@ export interface SpecialPrice {
   amount: number
   /** From how many pieces on it holds. */
   quantity: number
+  /** The lowest comes first; without one, it comes after all that have one. */
+  priority?: number
 }
 
 export interface PriceList {
@@ -21,9 +26,10 @@ export interface EffectivePrice {
 
 /**
  * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose group is
- * this one or none, one made for the group beats one for all, then the shorter window beats the longer, then the lower
- * price. It replaces the base price even where it is higher. Of several pieces, steps that they reach hold too, and the
- * higher step beats the lower before the price decides; rules ask for one piece.
+ * this one or none, the lowest priority number wins where one is set; then one made for the group beats one for all,
+ * then the shorter window beats the longer, then the lower price. It replaces the base price even where it is higher.
+ * Of several pieces, steps that they reach hold too, and the higher step beats the lower before the price decides; rules
+ * ask for one piece.
  */
 export function effectivePrice(
   prices: PriceList,
@@ -40,7 +46,12 @@ export function effectivePrice(
   return prices.base === null ? undefined : { amount: prices.base, because: 'base' }
 }
 
+/** What a special price without a priority counts as: after all that have one. */
+const last = Infinity
+
 function beats(a: SpecialPrice, b: SpecialPrice): boolean {
+  const [first, second] = [a.priority ?? last, b.priority ?? last]
+  if (first !== second) return first < second
   if ((a.group !== null) !== (b.group !== null)) return a.group !== null
   const la = a.to - a.from
   const lb = b.to - b.from

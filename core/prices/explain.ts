@@ -30,6 +30,7 @@ export function explainPrice(
         group: price.group,
         amount: price.amount,
         quantity: price.quantity,
+        ...(price.priority === undefined ? {} : { priority: price.priority }),
         ...windowIn(price, storefront.timeZone),
       } satisfies SpecialPrice,
     }))
@@ -46,6 +47,7 @@ export function explainPrice(
     if (moment >= s.to) return 'over'
     if (s.quantity > quantity) return `only from ${s.quantity} pieces`
     const w = winner!.special
+    if (w.priority !== undefined && w.priority !== s.priority) return `a price with priority ${w.priority} comes first`
     if (w.group !== null && s.group === null) return 'a price for the group takes precedence'
     if (w.to - w.from < s.to - s.from) return 'a price for a shorter period takes precedence'
     return w.quantity > s.quantity ? 'a higher step takes precedence' : 'a lower price takes precedence'

@@ -7,9 +7,13 @@ export function priceList(prices: readonly Price[], storefront: string, timeZone
   const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
   for (const p of prices) {
     if (p.storefront !== storefront) continue
-    if (p.special)
-      list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
-    else list.base = p.amount
+    if (!p.special) {
+      list.base = p.amount
+      continue
+    }
+    const { group, amount, quantity, priority } = p
+    const first = priority === undefined ? {} : { priority }
+    list.specials.push({ group, amount, quantity, ...first, ...windowIn(p, timeZone) })
   }
   return list
 }

@@ -9,6 +9,7 @@ export const specials: {
     from: string | null
     to: string | null
     quantity: number
+    priority?: number
     amount: number
   }[]
 }[] = [
@@ -23,6 +24,8 @@ export const specials: {
     sku: 'OX-5120',
     prices: [
       { storefront: 'uk', group: 'club', from: null, to: null, quantity: 1, amount: 41.5 },
+      // Clearance comes first, also for the club.
+      { storefront: 'uk', group: null, from: day(20), to: day(34), quantity: 1, priority: 1, amount: 38 },
       { storefront: 'ch', group: null, from: day(-9), to: day(7), quantity: 1, amount: 52 },
     ],
   },

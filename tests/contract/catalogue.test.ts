@@ -47,6 +47,57 @@ describe('set-up that travels whole', () => {
   })
 })
 
+describe('special prices with a priority', () => {
+  const at = '/api/products/TW-0611'
+  const special = { storefront: 'uk', group: null, from: null, to: null, quantity: 1 }
+  const isPriced = (amount: string) => ({
+    condition: {
+      all: [
+        { field: 'sku', is: 'equals', value: 'TW-0611' },
+        { field: 'price', is: 'equals', value: amount },
+      ],
+    },
+    lens: { storefront: 'uk' },
+  })
+  const count = async (amount: string) =>
+    (await maren.post<{ count: number }>('/api/reach', isPriced(amount))).body.count
+
+  it('are written, read, counted by rules and undone', async () => {
+    const cheap = { ...special, amount: 4 }
+    const first = { ...special, amount: 9, priority: 1 }
+    const { status, body } = await maren.patch<{ prices: object[] }>(
+      at,
+      { specials: [cheap, first] },
+      { 'If-Match': '*' },
+    )
+    expect(status).toBe(200)
+    expect(body.prices).toEqual(expect.arrayContaining([expect.objectContaining(first)]))
+    // What rules read is what a customer pays: the dearer one, which comes first.
+    expect([await count('9 GBP'), await count('4 GBP')]).toEqual([1, 0])
+    const { body: proof } = await maren.get<{ product: { price: { amount: number } } }>(
+      '/api/proof/TW-0611?storefront=uk&language=en-GB',
+    )
+    expect(proof.product.price.amount).toBe(9)
+    // Null is none.
+    const none = await maren.patch<{ prices: object[] }>(
+      at,
+      { specials: [cheap, { ...first, priority: null }] },
+      { 'If-Match': '*' },
+    )
+    expect(none.body.prices.some((price) => 'priority' in price)).toBe(false)
+    expect([await count('9 GBP'), await count('4 GBP')]).toEqual([0, 1])
+    expect((await maren.patch(at, { specials: [] }, { 'If-Match': '*' })).status).toBe(200)
+  })
+  it.each([0, 1.5, 10_000, 'first'])('are refused with the priority %s', async (priority) => {
+    const refused = await maren.patch<Problem>(
+      at,
+      { specials: [{ ...special, amount: 9, priority }] },
+      { 'If-Match': '*' },
+    )
+    expect([refused.status, refused.body.errors[0]!.path]).toEqual([422, 'specials[0].priority'])
+  })
+})
+
 describe('products made over HTTP', () => {
   it('are created, given variants and copied, each refused with the place where it cannot be', async () => {
     const made = await maren.post('/api/products', { sku: 'HT-1', type: 'gloves', category: 'gloves' })

@@ -84,7 +84,17 @@ describe('spreadsheets and JSON Lines', () => {
         carried: { 'tax class': '-A|2' },
         relations: [{ kind: 'replaces', sku: 'X-2' }],
         range: [{ storefront: 'ch', groups: ['club', 'retail'], from: null, to: '2027-01-01' }],
-        specials: [{ storefront: 'ch', group: null, from: '2026-11-27T08:00', to: null, amount: 55.5, quantity: 10 }],
+        specials: [
+          {
+            storefront: 'ch',
+            group: null,
+            from: '2026-11-27T08:00',
+            to: null,
+            amount: 55.5,
+            quantity: 10,
+            priority: 2,
+          },
+        ],
         values: [
           {
             attribute: 'chart',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BulkSpecial } from '@core/bulk/shape'
+import { lastPriority } from '@core/prices/effective'
 
 /** A special price that many products get: an amount, or so many percent below the base price of each. */
 const special = defineModel<BulkSpecial>({ required: true })
@@ -70,6 +71,19 @@ watch(way, () => set({ percentOff: undefined, amount: undefined }))
       whole
       :least="1"
       @update:model-value="set({ quantity: $event ?? 1 })"
+    />
+  </FormField>
+  <FormField beside for="special-priority" label="Priority" help="The lowest counts where several special prices hold.">
+    <NumberField
+      id="special-priority"
+      :model-value="special.priority ?? null"
+      class="w-20"
+      label="Priority"
+      live
+      whole
+      :least="1"
+      :most="lastPriority"
+      @update:model-value="set({ priority: $event })"
     />
   </FormField>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { basePriceIn, type Price } from '@core/catalogue/model'
+import { lastPriority } from '@core/prices/effective'
 import { explainPrice } from '@core/prices/explain'
 import { currencyDigits, formatMoney } from '@core/units/format'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
@@ -26,6 +27,11 @@ const specials = computed({
 })
 const set = (i: number, change: Partial<Price>) => {
   specials.value = specials.value.map((p, j) => (j === i ? { ...p, ...change } : p))
+}
+function setPriority(i: number, priority: number | null) {
+  const { priority: _before, ...price } = specials.value[i]!
+  const changed = priority === null ? price : { ...price, priority }
+  specials.value = specials.value.map((p, j) => (j === i ? changed : p))
 }
 const add = () => {
   specials.value = [
@@ -70,6 +76,14 @@ const paid = computed(() => reasons.value.find((r) => r.pays))
 const money = (n: number, code = lens.storefront) => formatMoney(n, currencyOf(code), lens.language)
 const groupName = (code: string | null) =>
   code === null ? 'everybody' : (setup.groups.find((g) => g.code === code)?.name ?? code)
+function specialWords({ group, quantity, priority }: Price): string {
+  const parts = [
+    `for ${groupName(group)}`,
+    ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
+    ...(priority === undefined ? [] : [`priority ${priority}`]),
+  ]
+  return parts.join(', ')
+}
 /** A day as an end is the start of the next. */
 const dayAfter = (day: string) =>
   `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
@@ -96,11 +110,8 @@ const dayAfter = (day: string) =>
       <ul class="mt-1">
         <li v-for="(r, i) in reasons" :key="i" :class="r.pays ? '' : 'text-ink2'">
           {{ money(r.price.amount) }}
-          {{
-            r.price.special
-              ? `for ${groupName(r.price.group)}${r.price.quantity > 1 ? ` from ${r.price.quantity} pieces` : ''}`
-              : 'base price'
-          }}: <b v-if="r.pays" class="font-semibold text-weld">{{ r.why }}</b><template v-else>{{ r.why }}</template>
+          {{ r.price.special ? specialWords(r.price) : 'base price' }}:
+          <b v-if="r.pays" class="font-semibold text-weld">{{ r.why }}</b><template v-else>{{ r.why }}</template>
         </li>
       </ul>
     </section>
@@ -128,6 +139,7 @@ const dayAfter = (day: string) =>
           <th class="pr-2 font-normal">From</th>
           <th class="pr-2 font-normal">To</th>
           <th class="pr-2 font-normal">Pieces</th>
+          <th class="pr-2 font-normal">Priority</th>
           <th class="pr-2 font-normal">Price</th>
           <th />
         </tr>
@@ -188,6 +200,18 @@ const dayAfter = (day: string) =>
           </td>
           <td class="pb-1 pr-2">
             <NumberField
+              class="w-14"
+              :model-value="p.priority ?? null"
+              :label="`Priority of special price ${i + 1}`"
+              :disabled="disabled"
+              whole
+              :least="1"
+              :most="lastPriority"
+              @update:model-value="setPriority(i, $event)"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <NumberField
               class="w-20"
               :model-value="p.amount"
               :label="`Special price ${i + 1}`"
@@ -210,6 +234,10 @@ const dayAfter = (day: string) =>
         </tr>
       </tbody>
     </table>
+    <p v-if="specials.length > 1" class="text-[12.5px] text-ink2">
+      Where several hold at once, the lowest priority number counts. Without one, a price for the group comes first,
+      then the shorter period, then the lower price.
+    </p>
     <p v-if="!disabled" class="actions">
       <button type="button" class="plain" @click="add">Add a special price</button
       ><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button

@@ -164,7 +164,7 @@ type StoredRow = [
 ]
 
 /** Product, storefront, whether it is special, group, from, to, amount, quantity. */
-type PriceTuple = [number, number, 0 | 1, string | null, string | null, string | null, number, number]
+type PriceTuple = [number, number, 0 | 1, string | null, string | null, string | null, number, number, number | null]
 
 /** A text as JSON has it. */
 const textOrNull = (column: SQL) => sql`coalesce(to_json(${column})::text, 'null')`
@@ -259,6 +259,7 @@ export async function loadFamilies(
       textOrNull(sql`to_local`),
       sql`amount`,
       sql`quantity`,
+      sql`coalesce(priority::text, 'null')`,
     ],
     sql`price where product_id = any(${productIds}::int[])`,
   )
@@ -311,9 +312,8 @@ export async function loadFamilies(
       })
     if (toEvaluate && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
-  for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of readTuples<PriceTuple>(
-    beside!.prices,
-  )) {
+  for (const tuple of readTuples<PriceTuple>(beside!.prices)) {
+    const [product, storefront, isSpecial, group, from, to, amount, quantity, priority] = tuple
     const price: Price = {
       storefront: setup.storefrontCodes.get(storefront)!,
       special: isSpecial === 1,
@@ -322,6 +322,7 @@ export async function loadFamilies(
       to,
       amount,
       quantity,
+      ...(priority === null ? {} : { priority }),
     }
     byId.get(product)!.prices.push(price)
   }

@@ -90,6 +90,7 @@ export function newProductRows() {
       'to_local',
       'amount',
       'quantity',
+      'priority',
     ]),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
   }
@@ -216,8 +217,10 @@ export function addValues(
 /** Adds the price rows of a write, where prices changed. Returns whether they did. */
 export function addPrices(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): boolean {
   if (before && !differences.some((d) => d.path.startsWith('price@') || d.path === 'specials')) return false
-  for (const p of after.prices)
-    rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount, p.quantity])
+  for (const p of after.prices) {
+    const { special, group, from, to, amount, quantity, priority = null } = p
+    rows.add([after.id, setup.storefrontIds.get(p.storefront)!, special, group, from, to, amount, quantity, priority])
+  }
   return true
 }
 
@@ -237,6 +240,7 @@ export function newFactRows() {
       'from_at',
       'to_at',
       'amount',
+      'priority',
     ]),
     ranges: new CopyRows('fact_range', ['storefront_id', 'root_id', 'group_code', 'from_at', 'to_at']),
   }
@@ -284,11 +288,10 @@ function priceFacts(product: StoredProduct, family: StoredFamily, root: number, 
   for (const s of setup.storefronts.values()) {
     const list = pricesOf(product, family, s.code, s.timeZone)
     const id = setup.storefrontIds.get(s.code)!
-    if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base])
+    if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base, null])
     // Rules leave quantity steps aside.
-    for (const p of list.specials)
-      if (p.quantity === 1)
-        out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
+    for (const { group, from, to, amount, priority = null } of list.specials.filter((p) => p.quantity === 1))
+      out.push([id, root, product.id, true, group, momentText(from), momentText(to), amount, priority])
   }
   return out
 }

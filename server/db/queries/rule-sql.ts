@@ -182,9 +182,10 @@ function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency,
     ${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now})
     and (${s}.to_at is null or ${s}.to_at > ${now})
       and (${s}.group_code is null or ${s}.group_code = ${lens.group})`
-  // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
+  // Of the special prices that hold, one: by priority, made for the group, then the shortest window, then the lowest.
   const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
-      order by s.product_id, s.group_code is null, s.to_at is null or s.from_at is null, s.to_at - s.from_at, s.amount`
+      order by s.product_id, s.priority nulls last, s.group_code is null, s.to_at is null or s.from_at is null,
+        s.to_at - s.from_at, s.amount`
   return [
     sql`${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)})`,
     sql`select p.${key} from (${specials}) p where ${comparison}`,

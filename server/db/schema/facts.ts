@@ -57,6 +57,7 @@ export const factPrice = pgTable(
     groupCode: text('group_code'),
     fromAt: moment('from_at'),
     toAt: moment('to_at'),
+    priority: smallint('priority'),
     amount: doublePrecision('amount').notNull(),
   },
   (t) => [

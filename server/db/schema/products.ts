@@ -163,6 +163,8 @@ export const price = pgTable(
     fromLocal: text('from_local'),
     toLocal: text('to_local'),
     quantity: integer('quantity').notNull().default(1),
+    /** The lowest comes first; null comes last. */
+    priority: smallint('priority'),
     amount: numeric('amount', { precision: 14, scale: 4, mode: 'number' }).notNull(),
   },
   (t) => [index('price_product').on(t.productId)],

@@ -121,6 +121,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
         to: s.to,
         amount: s.amount,
         quantity: s.quantity ?? 1,
+        ...(s.priority ? { priority: s.priority } : {}),
         special: true,
       }
     })

@@ -24,7 +24,12 @@ const base = (storefront: string, amount: number): Price => ({
   amount,
   quantity: 1,
 })
-const december: BulkSpecial = { group: null, from: '2026-12-01T00:00', to: '2026-12-24T23:59', quantity: 1 }
+const december: Omit<BulkSpecial, 'priority'> = {
+  group: null,
+  from: '2026-12-01T00:00',
+  to: '2026-12-24T23:59',
+  quantity: 1,
+}
 const problems = (c: BulkChange) => checkBulkChange(c, setup).map((p) => p.path)
 
 /** A product after a change; a problem is its sentence, and no change is undefined. */

@@ -10,6 +10,7 @@ describe('cells that hold several entries', () => {
     'uk club 2026-11-27/2026-12-01T18:00 10+ 41.5',
     'ch 52',
     'uk ../2026-12-01 9 | ca workshop 2026-12-01/.. 0',
+    'uk club 10+ #1 41.5 | uk #9999 40',
   ])('special prices “%s” are written as they are read', (cell) =>
     expect(writeSpecials(readSpecials(cell, setup))).toBe(cell),
   )
@@ -23,6 +24,8 @@ describe('cells that hold several entries', () => {
     ['a group', () => readRange('uk kings', setup), 'no customer group “kings”'],
     ['a time', () => readRange('uk 2026-13-01/..', setup), 'is not a period'],
     ['an amount', () => readSpecials('uk cheap', setup), 'amount of money'],
+    ['a priority', () => readSpecials('uk #0 40', setup), 'a whole number from 1 to 9999'],
+    ['a priority that is too large', () => readSpecials('uk #10000 40', setup), 'such as #1'],
     ['a relation', () => readRelations('loves A'), 'is not a relation'],
   ])('say where %s cannot be read', (_what, read, message) => expect(read).toThrow(message))
 })

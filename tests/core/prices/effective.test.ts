@@ -34,6 +34,18 @@ describe('what a customer pays', () => {
     expect(pays(60, [s(40, 0), s(50, -1000, 1000)])).toBe(50)
   })
   it('then the lower price', () => expect(pays(60, [s(50, 0, 200), s(45, 50, 250)])).toBe(45))
+  it('prefers the lowest priority before anything else, and none comes after all of them', () => {
+    const first = (priority: number, special: SpecialPrice) => ({ ...special, priority })
+    // By hand: 1 beats the group, the shorter window and the lower price; 2 beats none.
+    expect(pays(60, [first(1, s(58)), s(40, 90, 110), s(30, 90, 110, 'club')], 'club')).toBe(58)
+    expect(pays(60, [first(2, s(58)), first(1, s(59)), s(30)])).toBe(59)
+    expect(pays(60, [first(9999, s(58)), s(30)])).toBe(58)
+    // Among those of one priority the rest of the rule decides.
+    expect(pays(60, [first(1, s(58)), first(1, s(55, -Infinity, Infinity, 'club'))], 'club')).toBe(55)
+    expect(pays(60, [first(1, s(58)), first(1, s(57))])).toBe(57)
+    // It counts only while it holds.
+    expect(pays(60, [first(1, s(58, 0, 100)), s(40)])).toBe(40)
+  })
   it('does not depend on the order in which specials are given', () => {
     const list = [s(50, 0, 200), s(45, 50, 250), s(40, 0, 1000), s(30, 0, 200, 'club')]
     expect(pays(60, list, 'club')).toBe(pays(60, [...list].reverse(), 'club'))

@@ -81,6 +81,11 @@ describe('what a customer pays, and why', () => {
   ])('for %s at %s, %d pieces', (group, moment, quantity, reasons) =>
     expect(paid(group, moment, quantity)).toEqual(reasons),
   )
+  it('names the priority that comes first', () => {
+    const list = [special('uk', 58, { priority: 1 }), special('uk', 40, { priority: 2 }), special('uk', 30)]
+    const why = explainPrice(list, uk, null, at('2026-12-01T00:00'), 1).map((r) => (r.pays ? 'PAYS' : r.why))
+    expect(why).toEqual(['PAYS', 'a price with priority 1 comes first', 'a price with priority 1 comes first'])
+  })
   it('leaves quantity steps aside where nobody says how many', () => {
     expect(
       effectivePrice(
