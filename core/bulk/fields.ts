@@ -13,6 +13,7 @@ import {
 } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
 import { relationWords } from '../catalogue/relation-words'
+import { formatMoney } from '../units/format'
 import { asMoney } from './money'
 import { soldIn, withSoldIn } from './sold-in'
 import { specialShown, specialsIn } from './specials'
@@ -38,7 +39,7 @@ export interface BulkField {
   /** Throws a ValueProblem where a product cannot have a value that is right by itself. */
   check?(value: Value | null, product: Product, family: Family): void
   /** A value on one line. */
-  shown?(value: Value, setup: Setup): string
+  shown?(value: Value, place: ValuePlace, setup: Setup): string
   /** A number as the field holds it. */
   rounded?(n: number, place: ValuePlace, setup: Setup): number
   read(product: Product, place: ValuePlace, setup: Setup): Value | null
@@ -213,6 +214,7 @@ export const bulkFields: Record<string, BulkField> = {
         allowed: { least: 0, most: 9_999_999_999, pattern: null },
       }),
     rounded: (n, place, s) => asMoney(n, place.storefront!, s),
+    shown: (v, place, s) => formatMoney(Number(v), s.storefronts.get(place.storefront!)!.currency, 'en-GB'),
     read: (p, place) => basePriceIn(p, place.storefront!),
     patch: (v, place) => ({
       fields: {},
@@ -229,7 +231,7 @@ export const bulkFields: Record<string, BulkField> = {
       const specials = p.prices.filter((x) => x.special)
       return specials.length > 0 ? (specials as unknown as Value) : null
     },
-    shown: (v, s) =>
+    shown: (v, _place, s) =>
       specialsIn(v)
         .map((p) => specialShown(p, s))
         .join('; '),

@@ -45,7 +45,7 @@ export function bulkTarget(
         return stored
       },
       rounded: (n) => field.rounded?.(n, place, setup) ?? exact(n),
-      shown: (v) => field.shown?.(v, setup) ?? typeShown(attribute)(v),
+      shown: (v) => field.shown?.(v, place, setup) ?? typeShown(attribute)(v),
       read: (p) => field.read(p, place, setup),
       patch: (v, p) => field.patch(v, place, p, setup),
     }

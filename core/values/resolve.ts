@@ -32,6 +32,17 @@ export interface Resolved {
   counts: boolean
 }
 
+/** An attribute that has no value anywhere. */
+export const missingValue = (attribute: string): Resolved => ({
+  attribute,
+  value: null,
+  origin: 'missing',
+  owner: null,
+  storefront: null,
+  language: null,
+  counts: false,
+})
+
 /** An edition to read values for. */
 export interface ReadIn extends EditionLanguages {
   storefront: string

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, audit, enter, expect, patchValues, proof, settled, test } from './desk'
+import { choose, audit, enter, expect, findings, patchValues, proof, settled, test } from './desk'
 
 const it = 'in=ch/it-CH'
 const helps = (page: Page, name: string) => page.getByLabel('Help for this segment').getByLabel(name, { exact: true })
@@ -330,6 +330,22 @@ test('Arabic is written from right to left, and Japanese pages hold no bold', as
   await expect(editor(page)).toHaveAttribute('lang', 'ja-JP')
   await editor(page).fill('雨の日も99日')
   await expect(helps(page, 'Findings and comments')).toContainText('The source has no number 99.')
+})
+
+test('search texts that the source has not are written at the desk for one language alone', async ({ page }) => {
+  await enter(page, '/')
+  await patchValues(page, 'KZ-0316', [{ attribute: 'search-title', language: 'en-GB', value: null }])
+  await enter(page, '/translation/product:KZ-0316?in=ch/fr-CH', 'translator')
+  const unsourced = page.getByRole('region', { name: 'Without a source text' })
+  await unsourced.getByRole('button', { name: /^Search title, missing/ }).click()
+  await page.getByRole('textbox', { name: 'Search title' }).fill('Sacoche latérale imperméable')
+  await page.keyboard.press('Control+s')
+  await expect(unsourced.getByRole('button', { name: /^Search title, own/ })).toContainText('Sacoche latérale')
+  await page.reload()
+  await expect(unsourced.getByRole('button', { name: /^Search title, own/ })).toContainText('Sacoche latérale')
+  // What has a source is translated above, and is not here.
+  await expect(unsourced.getByRole('button', { name: /^Name,/ })).toHaveCount(0)
+  expect(await findings(page)).toEqual([])
 })
 
 test('axe-core finds nothing wrong with the views of the translation', ({ page }) =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { substanceOf } from '@core/drafting/substance'
-import type { Resolved } from '@core/values/resolve'
+import { missingValue, type Resolved } from '@core/values/resolve'
 import { useProductPage } from '~/components/product/useProductPage'
 import { useProductPatch } from '~/components/product/useProductPatch'
 
@@ -114,17 +114,7 @@ const { conflicts, patchFields, patchValue, keepMine, keepTheirs } = useProductP
   refreshProof,
 )
 /** A fact that is being added has no value yet. */
-const nothing = (attribute: string): Shows => ({
-  attribute,
-  value: null,
-  origin: 'missing',
-  owner: null,
-  storefront: null,
-  language: null,
-  counts: false,
-  shown: null,
-  required: false,
-})
+const nothing = (attribute: string): Shows => ({ ...missingValue(attribute), shown: null, required: false })
 const mayWrite = (language: string, translatable: boolean) =>
   session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 

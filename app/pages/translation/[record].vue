@@ -457,6 +457,11 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         <p v-if="rows.length === 0" class="p-8 text-ink2">
           {{ work.all.value.length === 0 ? 'There is no source text to translate.' : 'No segments found.' }}
         </p>
+        <UnsourcedTexts
+          v-if="record.startsWith('product:')"
+          :sku="record.slice('product:'.length)"
+          :readonly="readonly"
+        />
       </div>
       <DeskHelps
         v-if="current"

@@ -88,6 +88,20 @@ describe('a base price', () => {
   })
 })
 
+describe('base prices', () => {
+  it('are shown in the storefront’s money', () => {
+    const set: BulkChange = {
+      do: 'set',
+      attribute: 'field:price',
+      storefront: 'ch',
+      language: null,
+      value: 21.6,
+      members: 'fitting',
+    }
+    expect(bulkTitle(set, setup).replaceAll('\u00a0', ' ')).toBe('Set Base price in CH to “CHF 21.60”')
+  })
+})
+
 describe('special prices', () => {
   const add = (special: BulkSpecial, storefront = 'uk') =>
     change({ do: 'add-special', attribute: 'field:specials', storefront, special })
