@@ -1,3 +1,5 @@
+import { inlineName } from '@core/catalogue/inline-name'
+
 /** A moment of the history, as the reader's place writes it. */
 export const whenShown = (at: string) =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(Date.parse(at))
@@ -21,9 +23,7 @@ export function valueShown(v: unknown): string {
 
 /** The name of an inline value: Volume. */
 export function inlineLabel(address: string): string {
-  const setup = useSetupStore()
-  const code = address.replace(/^(attribute|storefront|step|live):/, '')
-  return setup.label(setup.attributes.get(code)?.labels, code.replaceAll('-', ' '))
+  return inlineName(address, useSetupStore().forCore)
 }
 
 /** An inline value by its name, in brackets that no text has: ‹Volume›. */

@@ -116,6 +116,7 @@ export function useDesk(record: () => string) {
       style: unit.style,
       byMachine: (tookFrom(r) ?? (differs(r) ? 'person' : segment.origin)) === 'machine',
       most: unit.segments.length === 1 ? (unit.style.characters?.most ?? null) : null,
+      inlineName: inlineLabel,
       others: all.value.filter((o) => o !== r && o.segment.text === segment.text && said(o)).map((o) => said(o)!),
     })
   }

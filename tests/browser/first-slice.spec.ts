@@ -216,7 +216,9 @@ test('is translated to French beside the source, and steps through its editions 
   await expect(text).toContainText('Hooks on rails of up to')
   await page.keyboard.press('Control+A')
   await page.keyboard.type('Se fixe sur des tubes jusqu’à ')
-  await expect(page.getByLabel('Findings and comments')).toContainText('The placeholder “rail-diameter” is missing.')
+  await expect(page.getByLabel('Findings and comments')).toContainText(
+    'The placeholder “Rail diameter up to” is missing.',
+  )
   await page.keyboard.press('Alt+i')
   await page.keyboard.type(', ')
   await page.keyboard.press('Alt+i')

@@ -44,7 +44,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   // A placeholder is a chip, inserted by key; without it there is a finding.
   await expect(current(page)).toContainText('Carries')
   await page.keyboard.type('Trägt höchstens ')
-  await expect(helps(page, 'Findings and comments')).toContainText('The placeholder “load-limit” is missing.')
+  await expect(helps(page, 'Findings and comments')).toContainText('The placeholder “Load limit” is missing.')
   await page.keyboard.press('Alt+i')
   await expect(editor(page).locator('[data-placeholder]')).toHaveText('Load limit')
   await expect(helps(page, 'Findings and comments')).toContainText('No findings.')

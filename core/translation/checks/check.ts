@@ -18,6 +18,8 @@ export interface Looked {
   others: readonly string[]
   /** Whether the target is as a machine wrote it. */
   byMachine: boolean
+  /** What an inline value is called, by its address. */
+  inlineName: (address: string) => string
 }
 
 export interface TargetFinding {

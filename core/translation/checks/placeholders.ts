@@ -20,9 +20,14 @@ export const placeholders: TargetCheck = {
   code: 'placeholders',
   level: 'blocker',
   label: 'Placeholders missing, repeated or crossed',
-  find({ source, target, without }) {
+  find({ source, target, without, inlineName }) {
     const known = new Map([...source.placeholders, ...target.placeholders].map((p) => [p.n, p]))
-    const called = (n: number) => (known.has(n) ? `“${placeholderName(known.get(n)!)}”` : `number ${n}`)
+    const called = (n: number) => {
+      const placeholder = known.get(n)
+      if (!placeholder) return `number ${n}`
+      const address = placeholder.tag === 'data' ? placeholder.attributes.value : undefined
+      return `“${address === undefined ? placeholderName(placeholder) : inlineName(address)}”`
+    }
     const counts = (text: string) => {
       const out = new Map<number, number>()
       for (const p of partsOf(text))

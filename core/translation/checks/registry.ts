@@ -37,7 +37,11 @@ export interface CheckedSegment {
   byMachine?: boolean
   /** The house style of the field in the target's edition; its checks of words are held against the segment. */
   style?: Style | undefined
+  /** What an inline value is called, by its address; without it, it is called by its code. */
+  inlineName?: ((address: string) => string) | undefined
 }
+
+const codeOfInline = (address: string) => address.replace(/^[a-z]+:/, '')
 
 /** Checks of the house style that only a whole text can answer. */
 const ofTheWhole: ReadonlySet<string> = new Set<TextCheckCode>(['characters', 'words', 'pixels', 'points', 'ease'])
@@ -54,6 +58,7 @@ export function checkTarget(segment: CheckedSegment): TargetFinding[] {
     most: segment.most ?? null,
     others: segment.others ?? [],
     byMachine: segment.byMachine ?? false,
+    inlineName: segment.inlineName ?? codeOfInline,
     without: style.without ?? [],
     words: { source: flatOfCoded(segment.source.text), target: flatOfCoded(target.text) },
   }
@@ -74,7 +79,7 @@ export function checkTarget(segment: CheckedSegment): TargetFinding[] {
 /** What keeps the target of a segment from being called read: its first blocker for which no reason was given. */
 export function blockerOf(
   segment: Coded & { target: string; extra: readonly Placeholder[]; overruled: Record<string, string> },
-  look: Pick<CheckedSegment, 'languages' | 'glossary' | 'style'>,
+  look: Pick<CheckedSegment, 'languages' | 'glossary' | 'style' | 'inlineName'>,
 ): TargetFinding | undefined {
   return checkTarget({
     ...look,

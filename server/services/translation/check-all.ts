@@ -1,5 +1,6 @@
 import type { BodyOf } from '@contracts/operations'
 import type { CheckAllReport } from '@contracts/translation'
+import { inlineName } from '@core/catalogue/inline-name'
 import { checkTarget } from '@core/translation/checks/registry'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { styleFor } from '@core/house-style/style'
@@ -79,6 +80,7 @@ export async function checkAll(
               glossary,
               style,
               byMachine: s.origin === 'machine',
+              inlineName: (address) => inlineName(address, setup),
               others: way === undefined ? [] : [way],
             })) {
               if (f.code in s.overruled) {

@@ -1,5 +1,6 @@
 import type { Value } from '@core/attributes/attribute'
 import { same } from '@core/catalogue/patch'
+import { inlineName } from '@core/catalogue/inline-name'
 import { blockerOf } from '@core/translation/checks/registry'
 import type { Glossary } from '@core/translation/glossary'
 import { byPerson, isReviewed, sourceHash, type Standing } from '@core/translation/state'
@@ -107,7 +108,12 @@ export async function saveRecords(
       })))
       const blocker = blockerOf(
         { ...s, target: s.target },
-        { languages, glossary, style: styleFor(styles, unit.field, edition) },
+        {
+          languages,
+          glossary,
+          style: styleFor(styles, unit.field, edition),
+          inlineName: (address) => inlineName(address, setup),
+        },
       )
       if (blocker) found.set(i, blocker.message)
     }
