@@ -22,15 +22,15 @@ const skus = Joi.array().items(Joi.string().max(64)).max(100_000).default([])
 
 const area = Joi.string().pattern(/^[a-z][a-z0-9-]{0,39}$/, 'an area such as details')
 const order = Joi.number().integer().min(-100_000).max(100_000)
-const cut = Joi.object({
+/** At which headings a description is split. */
+const splitPattern = Joi.object({
   levels: Joi.array()
     .items(Joi.number().valid(2, 3, 4))
     .unique()
     .default([]),
   except: Joi.array().items(Joi.string().trim().lowercase().max(300)).max(200).default([]),
 })
-  .allow(null)
-  .default(null)
+const cut = splitPattern.allow(null).default(null)
 
 export const limitsRecord = Joi.object({
   storefronts: Joi.array().items(Joi.string()).default([]),
@@ -235,6 +235,7 @@ export const layoutRecord = Joi.object({
               .valid(...areaForms)
               .required(),
           }),
+          Joi.object({ cut: splitPattern.required() }),
         ).required(),
       }),
     )

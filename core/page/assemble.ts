@@ -17,7 +17,7 @@ import { compilePredicate } from '../rules/predicate'
 import type { Library } from '../media/versions'
 import { escapeText } from '../richtext/tree'
 import { becauseOf, type Because, type LeftOut, type Shown } from './because'
-import { layoutFor, type AreaPlace, type Layout, type PartPlace } from './layout'
+import { layoutFor, type AreaPlace, type Layout, type PartPlace, type ProductLayout } from './layout'
 import { pagePictures, type PagePicture } from './media'
 import { splitFor, descriptionParts, emptyPart, factsPart, faqTitle, type PartsOf } from './parts'
 import type { Piece, QuestionSet } from './piece'
@@ -85,9 +85,10 @@ const exceptionRules = new WeakMap<Layout, Predicate[]>()
 /**
  * The layout of a storefront as it is for one product. Exceptions whose rules no longer fit the set-up are passed over.
  */
-export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): Pick<Layout, 'areas' | 'parts'> {
+export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): ProductLayout {
   const { layout } = setup.storefronts.get(storefront)!
-  if (layout.exceptions.length === 0) return layout
+  // The pattern of the storefront is not the product's own: that of the type comes before it.
+  if (layout.exceptions.length === 0) return { areas: layout.areas, parts: layout.parts }
   let rules = exceptionRules.get(layout)
   if (!rules)
     exceptionRules.set(layout, (rules = layout.exceptions.map((e) => compilePredicate(checkCondition(e.rule, setup)))))
@@ -195,7 +196,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   }
   placeParts(
     layout.parts,
-    { values, read, reader, setup, library, type, cut: splitFor(setup, lens.storefront, type) },
+    { values, read, reader, setup, library, type, cut: layout.cut ?? splitFor(setup, lens.storefront, type) },
     questions,
     placed,
     out,

@@ -32,15 +32,21 @@ export interface PartPlace {
 }
 
 /**
- * What differs on the pages of some products: a part that is not there or stands elsewhere, an area in another
- * form.
+ * What differs on the pages of some products: a part that is not there or stands elsewhere, an area in another form, a
+ * description that is split at other headings.
  */
 export interface LayoutException {
   name: string
   rule: Condition
   change:
-    { part: BuiltInPart; hide: true } | { part: BuiltInPart; area: Area; order: number } | { area: Area; as: AreaForm }
+    | { part: BuiltInPart; hide: true }
+    | { part: BuiltInPart; area: Area; order: number }
+    | { area: Area; as: AreaForm }
+    | { cut: Cut }
 }
+
+/** A layout as one product's page has it; `cut` is where its description is split, if an exception says so. */
+export type ProductLayout = Pick<Layout, 'areas' | 'parts'> & { cut?: Cut }
 
 export const looks = {
   spacing: ['close', 'even', 'wide'],
@@ -112,14 +118,35 @@ export function plainLayout(details: AreaForm, parts: PartPlace[], needed: reado
 export function layoutFor(
   layout: Layout,
   meets: (exception: LayoutException, index: number) => boolean,
-): Pick<Layout, 'areas' | 'parts'> {
+): ProductLayout {
   let { areas, parts } = layout
+  let cut: Cut | undefined
   layout.exceptions.forEach((exception, i) => {
     if (!meets(exception, i)) return
     const { change } = exception
-    if ('as' in change) areas = areas.map((a) => (a.area === change.area ? { ...a, as: change.as } : a))
+    if ('cut' in change) cut = change.cut
+    else if ('as' in change) areas = areas.map((a) => (a.area === change.area ? { ...a, as: change.as } : a))
     else if ('hide' in change) parts = parts.filter((p) => p.part !== change.part)
     else parts = parts.map((p) => (p.part === change.part ? { ...p, area: change.area, order: change.order } : p))
   })
-  return { areas, parts }
+  return { areas, parts, ...(cut === undefined ? {} : { cut }) }
+}
+
+/** Whether an exception says how the description of one product is split, by the SKU of the product. */
+export const isSplitOf = ({ rule, change }: LayoutException, sku: string): boolean =>
+  'cut' in change &&
+  'field' in rule &&
+  rule.field === 'sku' &&
+  Array.isArray(rule.value) &&
+  (rule.value as unknown[])[0] === sku
+
+/**
+ * A layout in which the description of one product is split by a pattern of its own, or by none of its own. `skus` are
+ * the product's, then those of its variants: rules ask for the SKUs of what is sold.
+ */
+export function withSplitOf(layout: Layout, skus: readonly [string, ...string[]], cut: Cut | null): Layout {
+  const others = layout.exceptions.filter((exception) => !isSplitOf(exception, skus[0]))
+  if (cut === null) return { ...layout, exceptions: others }
+  const rule: Condition = { field: 'sku', is: 'one-of', value: [...skus] }
+  return { ...layout, exceptions: [...others, { name: `Split of ${skus[0]}`, rule, change: { cut } }] }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { areaName, areas as standard } from '@core/assignments/areas'
 import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look } from '@core/page/layout'
+import type { Cut } from '@core/page/split'
 import { sentenceOf } from '@core/rules/sentence'
 import { codeOfName } from '@core/text/code'
 import { formWords, lookValueWords, lookWords } from './layoutWords'
@@ -82,7 +83,10 @@ function addException() {
     ],
   }
 }
+const splitWords = ({ levels }: Cut) =>
+  levels.length === 0 ? 'description not split' : `description split at headings of level ${levels.join(', ')}`
 function said(c: Layout['exceptions'][number]['change']): string {
+  if ('cut' in c) return splitWords(c.cut)
   if ('hide' in c) return `no ${partWords[c.part]!.toLowerCase()}`
   return 'as' in c
     ? `${areaName(c.area, layout.value.areas)} as ${formWords[c.as]}`

@@ -287,11 +287,12 @@ useKeys('Product', [
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
         <HistoryList v-if="side === 'history'" class="px-5" :of="{ sku }" :version="version" :after="refreshProof" />
         <template v-else-if="side === 'content'"
-          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><CutPanel
+          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><SplitPanel
+            :skus="[p.sku, ...p.variants]"
             :type="p.type"
             :description="description"
             :disabled="!session.mayEdit"
-            @kept="refreshProof"
+            @saved="refreshProof"
         /></template>
         <VariantGrid
           v-else-if="side === 'variants'"
