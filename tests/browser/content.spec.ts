@@ -207,7 +207,7 @@ test('a product’s own piece is written on it, and becomes reusable in one step
   await expect(tabs(page).filter({ hasText: 'The key' })).toHaveCount(1)
 })
 
-test('a description is cut at its headings, tried on a product and kept for the storefront', async ({ page }) => {
+test('a description is split at its headings, for a storefront and for one product alone', async ({ page }) => {
   await enter(page, '/catalogue/OX-3040?in=uk/en-GB')
   const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
   const description =
@@ -231,6 +231,18 @@ test('a description is cut at its headings, tried on a product and kept for the 
   await panel.getByRole('button', { name: 'Save for United Kingdom' }).click()
   await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(1)
   await expect(page.getByRole('region', { name: 'Content on this page' })).toContainText('split from the description')
+  // For this product alone: seen on its page before it is saved, there after a reload, and removed again.
+  await panel.getByRole('checkbox', { name: 'Care' }).uncheck()
+  await expect(page.getByText('preview with this split saved')).toBeVisible()
+  await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(0)
+  await panel.getByRole('button', { name: 'Save for this product' }).click()
+  await expect(panel).toContainText('The pattern is this product’s own.')
+  await page.reload()
+  await expect(tabs(page).filter({ hasText: 'Keys' })).toHaveCount(1)
+  await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(0)
+  await panel.getByRole('button', { name: 'Remove this product’s own' }).click()
+  await expect(panel).toContainText('The pattern is the storefront’s.')
+  await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(1)
   expect(await findings(page)).toEqual([])
 })
 

@@ -136,8 +136,7 @@ const dayAfter = (day: string) =>
         <tr>
           <th class="pr-2 font-normal">Storefront</th>
           <th class="pr-2 font-normal">For</th>
-          <th class="pr-2 font-normal">From</th>
-          <th class="pr-2 font-normal">To</th>
+          <th class="pr-2 font-normal">From and to</th>
           <th class="pr-2 font-normal">Pieces</th>
           <th class="pr-2 font-normal">Priority</th>
           <th class="pr-2 font-normal">Price</th>
@@ -145,12 +144,12 @@ const dayAfter = (day: string) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(p, i) in specials" :key="i">
+        <tr v-for="(p, i) in specials" :key="i" class="align-top">
           <td class="pb-1 pr-2">
             <SelectField
               :disabled="disabled"
               :model-value="p.storefront"
-              class="w-32"
+              class="w-36"
               :label="`Storefront of special price ${i + 1}`"
               :options="byRecord(setup.storefronts)"
               @update:model-value="set(i, { storefront: $event })"
@@ -160,28 +159,26 @@ const dayAfter = (day: string) =>
             <SelectField
               :disabled="disabled"
               :model-value="p.group"
-              class="w-24"
+              class="w-28"
               :label="`Group of special price ${i + 1}`"
               :options="[option(null, 'everybody'), ...byRecord(setup.groups)]"
               @update:model-value="set(i, { group: $event })"
             />
           </td>
-          <td class="pb-1 pr-2">
+          <td class="grid gap-0.5 pb-2 pr-2">
             <DateField
               :disabled="disabled"
               with-time="from"
               :model-value="p.from"
-              class="w-[164px] !px-1.5 text-[12.5px]"
+              class="w-[172px] !px-1.5 text-[12.5px]"
               :label="`Beginning of special price ${i + 1}`"
               @update:model-value="set(i, { from: $event })"
             />
-          </td>
-          <td class="pb-1 pr-2">
             <DateField
               :disabled="disabled"
               with-time="from"
               :model-value="p.to?.length === 10 ? dayAfter(p.to) : p.to"
-              class="w-[164px] !px-1.5 text-[12.5px]"
+              class="w-[172px] !px-1.5 text-[12.5px]"
               :label="`End of special price ${i + 1}`"
               @update:model-value="set(i, { to: $event })"
             />
@@ -210,7 +207,7 @@ const dayAfter = (day: string) =>
               @update:model-value="setPriority(i, $event)"
             />
           </td>
-          <td class="pb-1 pr-2">
+          <td class="whitespace-nowrap pb-1 pr-2">
             <NumberField
               class="w-20"
               :model-value="p.amount"
