@@ -1,4 +1,5 @@
 import { checkDigit } from '@core/gtin/check-digit'
+import { designationIn } from './designations'
 import { copyLanguages, type Copy, type CopyLanguage, type Line, type Model } from './line'
 import { bags } from './lines/bags'
 import { care } from './lines/care'
@@ -61,9 +62,14 @@ export function picturesOf(line: Line, m: Model): Drawn[] {
   ]
 }
 
+/** What a model is called beside its line in a language. */
+function designationOf({ n, words }: Model, language: CopyLanguage): string {
+  if (language === 'de-CH') return words?.['de-CH'] ?? swissSpelling(words?.['de-DE'] ?? designationIn(n, 'de-DE') ?? n)
+  return words?.[language] ?? designationIn(n, language) ?? n
+}
+
 function filled(text: string | undefined, m: Model, language: CopyLanguage) {
-  const words = m.words?.[language] ?? (language === 'de-CH' ? swissSpelling(m.words?.['de-DE'] ?? m.n) : m.n)
-  return text?.replaceAll('{n}', words).replaceAll('{l}', m.facts.volume ?? '') ?? ''
+  return text?.replaceAll('{n}', designationOf(m, language)).replaceAll('{l}', m.facts.volume ?? '') ?? ''
 }
 
 /** The copy of a line in a language: written in it, or German in Swiss spelling. */
