@@ -10,13 +10,13 @@ export interface ValueDraft {
 export function useValueDraft(key: () => string) {
   const name = () => `inkloom:draft:${key()}`
   const read = (): ValueDraft | undefined => {
-    const kept = localStorage.getItem(name())
-    return kept === null ? undefined : (JSON.parse(kept) as ValueDraft)
+    const draft = localStorage.getItem(name())
+    return draft === null ? undefined : (JSON.parse(draft) as ValueDraft)
   }
   const exists = ref(false)
   watch(key, () => (exists.value = read() !== undefined), { immediate: true })
   return {
-    /** Whether something is kept. */
+    /** Whether there is one. */
     exists,
     read,
     keep(draft: ValueDraft) {

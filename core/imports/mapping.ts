@@ -323,15 +323,15 @@ export function suggestMapping(
   return out
 }
 
-/** A mapping that is kept, held against the headers of another file: what it does not know is suggested anew. */
+/** A mapping that was saved, held against the headers of another file: what it does not know is suggested anew. */
 export function mappingFor(
-  kept: Mapping,
+  saved: Mapping,
   headers: readonly string[],
   rows: readonly (readonly string[])[],
   setup: Setup,
 ): SuggestedColumn[] {
-  const suggested = suggestMapping(headers, rows, setup, kept.type)
-  const known = new Map(kept.columns.map((c) => [fold(c.header), c]))
+  const suggested = suggestMapping(headers, rows, setup, saved.type)
+  const known = new Map(saved.columns.map((c) => [fold(c.header), c]))
   const taken = new Set(headers.flatMap((h) => known.get(fold(h))?.means || []))
   return headers.map((header, i) => {
     const k = known.get(fold(header))

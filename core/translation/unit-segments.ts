@@ -17,7 +17,7 @@ import { isReviewed, lowestState, sourceHash, type Standing, type TranslationSta
 export const targetOrigins = ['person', 'memory', 'machine'] as const
 export type TargetOrigin = (typeof targetOrigins)[number]
 
-/** What is kept of a segment beside the unit's target. */
+/** What is stored of a segment beside the unit's target. */
 export interface StoredSegment {
   /** The coded source that it belongs to. */
   source: string
@@ -39,7 +39,7 @@ export interface StoredSegment {
   earlier?: string
 }
 
-/** What is kept of a unit's segments: work under way, states and cuts. */
+/** What is stored of a unit's segments: work under way, states and cuts. */
 export interface StoredUnit {
   cuts: SegmentBreaks
   segments: StoredSegment[]
@@ -75,7 +75,7 @@ export interface UnitTexts {
   unread: boolean
   /** The source that the target was made from, where that has changed since. */
   madeFrom: Value | null
-  kept: StoredUnit | null
+  stored: StoredUnit | null
 }
 
 export interface UnitSegments {
@@ -118,20 +118,20 @@ const targetOf = (s: StoredSegment): SegmentTarget => ({
   earlier: s.earlier ?? null,
 })
 
-/** Whether what is kept of a unit's segments still belongs to its target. */
-export const isCurrent = (kept: StoredUnit | null, target: Value | null): kept is StoredUnit =>
-  kept !== null && kept.beside === (target === null ? null : sourceHash(target))
+/** Whether what is stored of a unit's segments still belongs to its target. */
+export const isCurrent = (stored: StoredUnit | null, target: Value | null): stored is StoredUnit =>
+  stored !== null && stored.beside === (target === null ? null : sourceHash(target))
 
 /**
- * The segments of a unit with their targets: those kept, else those found in the target. Where the source has changed,
+ * The segments of a unit with their targets: those stored, else those found in the target. Where the source has changed,
  * segments that stand in both keep their target, and those in place of others name what they were made from.
  */
 export function segmentsOf(unit: UnitTexts): UnitSegments {
-  const { source, target, type, languages, kept } = unit
-  const current = isCurrent(kept, target)
+  const { source, target, type, languages, stored } = unit
+  const current = isCurrent(stored, target)
   const aligned = current || target === null ? undefined : alignText(unit.madeFrom ?? source, target, type, languages)
   const prior: Prior[] | undefined = current
-    ? kept.segments.map((s) => ({ source: s.source, ...targetOf(s) }))
+    ? stored.segments.map((s) => ({ source: s.source, ...targetOf(s) }))
     : aligned?.targets.map((t, i) => ({
         ...noTarget,
         source: aligned.cut.segments[i]!.text,
@@ -141,7 +141,7 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
         unread: unit.unread,
         origin: unit.unread ? 'machine' : 'person',
       }))
-  const cuts = storedBreaks(current ? kept.cuts : (aligned?.cuts ?? {}), unit)
+  const cuts = storedBreaks(current ? stored.cuts : (aligned?.cuts ?? {}), unit)
   const cut = segmentText(source, type, languages.source, cuts)
   if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
   const segments: UnitSegment[] = []
@@ -270,8 +270,11 @@ export function wholeOf(
   }
 }
 
-/** What is kept of segments beside a target. */
-export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>, target: Value | null): StoredUnit {
+/** What is stored of segments beside a target. */
+export function storedUnitOf(
+  { cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>,
+  target: Value | null,
+): StoredUnit {
   return {
     cuts,
     beside: target === null ? null : sourceHash(target),

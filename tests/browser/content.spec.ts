@@ -240,6 +240,7 @@ test('a description is split at its headings, for a storefront and for one produ
   await page.reload()
   await expect(tabs(page).filter({ hasText: 'Keys' })).toHaveCount(1)
   await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(0)
+  await page.keyboard.press('c')
   await panel.getByRole('button', { name: 'Remove this product’s own' }).click()
   await expect(panel).toContainText('The pattern is the storefront’s.')
   await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(1)

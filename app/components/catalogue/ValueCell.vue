@@ -62,9 +62,9 @@ function initialValue(): Value | null {
 function open() {
   if (props.readonly) return
   onlyHere.value = ownAt(props.storefront) !== undefined
-  const kept = unsaved.read()
-  seen.value = kept ? kept.base : base.value
-  draft.value = kept ? kept.value : structuredClone(toRaw(initialValue()))
+  const earlier = unsaved.read()
+  seen.value = earlier ? earlier.base : base.value
+  draft.value = earlier ? earlier.value : structuredClone(toRaw(initialValue()))
   editing.value = true
 }
 /** Keeps what is written where it differs from what stands there. */

@@ -1,5 +1,5 @@
 /** Stretches that feeds are looked at in, in minutes. */
-export const stretches = [5, 15, 60, 240, 1440, 10_080]
+export const pauses = [5, 15, 60, 240, 1440, 10_080]
 
 /** Every so many minutes, in words. */
 export function everyInWords(minutes: number): string {

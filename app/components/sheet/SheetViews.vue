@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SavedBody } from '@contracts/saved'
-/** Views of the sheet that are kept under a name: taken up, kept, let go. */
+/** Views of the sheet that are saved under a name: opened, saved, deleted. */
 const props = defineProps<{ content: () => SavedBody['content'] }>()
 const emit = defineEmits<{ take: [SavedBody['content']] }>()
 const { data, refresh } = useAnswer('listSaved', () => ({ query: { kind: 'view' } }))
@@ -12,7 +12,7 @@ function take(id: number | '') {
   if (view.value) emit('take', view.value.content)
 }
 const naming = ref(false)
-async function kept(id: number) {
+async function onSaved(id: number) {
   await refresh()
   chosen.value = id
 }
@@ -42,13 +42,13 @@ async function removeSaved() {
       ]"
       @update:model-value="take($event)"
     />
-    <KeepForm
+    <SaveForm
       v-model="naming"
       kind="view"
       what="view"
       :content="props.content"
       :begin="view?.mine ? view : undefined"
-      @kept="kept"
+      @saved="onSaved"
     />
     <button v-if="view?.mine && !naming" class="plain" type="button" @click="removeSaved">Remove</button>
   </span>

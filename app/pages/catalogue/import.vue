@@ -27,14 +27,14 @@ const problemGroups = computed(() => {
   return [...groups.values()].sort((a, b) => b.rows.length - a.rows.length || a.row - b.row)
 })
 const mappings = useAnswer('listSaved', () => ({ query: { kind: 'mapping' } }))
-const kept = ref<number | ''>('')
+const chosenId = ref<number | ''>('')
 
-const chosenMapping = computed(() => mappings.data.value?.items.find((m) => m.id === kept.value))
+const chosenMapping = computed(() => mappings.data.value?.items.find((m) => m.id === chosenId.value))
 async function removeMapping() {
   const { id, name } = chosenMapping.value!
   try {
     await call('removeSaved', { params: { id: String(id) } })
-    kept.value = ''
+    chosenId.value = ''
     tell(`Deleted the mapping “${name}”`)
     await mappings.refresh()
   } catch (e) {
@@ -93,7 +93,7 @@ const send = () =>
     const data = await call('uploadFile', {
       query: {
         name: file.value!.name,
-        ...(kept.value === '' ? {} : { mapping: kept.value }),
+        ...(chosenId.value === '' ? {} : { mapping: chosenId.value }),
         ...(type.value ? { type: type.value } : {}),
       },
       body: file.value!,
@@ -103,7 +103,7 @@ const send = () =>
     columns.value = data.suggested
     replacements.value = Object.fromEntries(data.suggested.flatMap((c) => (c.values ? [[c.header, c.values]] : [])))
     isChecked.value = true
-    const known = mappings.data.value?.items.find((m) => m.id === kept.value)
+    const known = mappings.data.value?.items.find((m) => m.id === chosenId.value)
     if (known) takeType((known.content as { type?: string }).type ?? '')
   })
 /** The type that a mapping has: its columns are looked at with it already. */
@@ -146,7 +146,7 @@ async function choose(chosen: File | undefined | null) {
   if (upload.value && !missesSku.value && columns.value.every((c) => c.because === 'name')) await run('check', 'all')
 }
 /** With another mapping or type, the columns are looked at anew. */
-watch([kept, type], ([k, t], [was]) => {
+watch([chosenId, type], ([k, t], [was]) => {
   const isTaken = k === was && t === typeOfMapping
   typeOfMapping = undefined
   if (isTaken) return
@@ -241,7 +241,7 @@ function dropped(e: DragEvent) {
       </div>
       <label class="text-ink2"
         >Mapping<SelectField
-          v-model="kept"
+          v-model="chosenId"
           class="ml-2 max-w-52"
           :options="[
             option('', 'detect columns'),
@@ -398,12 +398,12 @@ function dropped(e: DragEvent) {
       <div class="flex flex-wrap items-baseline gap-4">
         <h2>Column mapping</h2>
         <span v-if="missesSku" class="text-madder" role="alert">Choose the column that holds the SKU.</span
-        ><KeepForm
+        ><SaveForm
           class="ml-auto"
           kind="mapping"
           what="mapping"
           :content="() => mapping"
-          @kept="mappings.refresh()"
+          @saved="mappings.refresh()"
         /><button
           v-if="!report"
           class="act main"

@@ -5,7 +5,7 @@ import type { StoredSetup } from './setup'
 import { changedFrom } from './versions'
 import { clockShift } from '../../clock'
 
-/** A kept reach as it stands. */
+/** A cached reach as it stands. */
 export interface CachedReach {
   assignment: number
   key: string
@@ -14,7 +14,7 @@ export interface CachedReach {
   until: number | null
 }
 
-/** The kept reaches of a storefront. */
+/** The cached reaches of a storefront. */
 export async function readCached(db: Db, setup: StoredSetup, storefront: string): Promise<CachedReach[]> {
   const { rows } = await db.execute<{
     assignment: number
@@ -34,7 +34,7 @@ export async function readCached(db: Db, setup: StoredSetup, storefront: string)
   }))
 }
 
-/** Keeps reaches of a storefront, over what was kept of them. */
+/** Caches reaches of a storefront, over what was cached of them. */
 export async function writeCached(
   db: Db,
   setup: StoredSetup,

@@ -125,10 +125,10 @@ export async function listPairs(q: QueryOf<'listMemory'>): Promise<MemoryPairs> 
     with found as (select m.*,
       ${q.twice ? sql`count(*) over (partition by m.source_language, m.target_language, m.source)` : sql`1`}::int as copies
     from memory_pair m where ${where}),
-    kept as (select * from found where ${q.twice ? sql`copies > 1` : sql`true`})
+    listed as (select * from found where ${q.twice ? sql`copies > 1` : sql`true`})
     select k.id, k.source, k.target, k.source_language as sl, k.target_language as tl, k.origin, p.name, k.changed,
-      k.copies, (select count(*)::int from kept) as count
-    from kept k left join person p on p.id = k.person_id
+      k.copies, (select count(*)::int from listed) as count
+    from listed k left join person p on p.id = k.person_id
     order by ${q.twice ? sql`k.source, k.changed desc` : sql`k.changed desc, k.id desc`} limit ${q.limit}
     offset ${q.offset}`)
   // Beyond the end no row tells how many there are.

@@ -4,7 +4,7 @@ import { nowDate } from '../../clock'
 import type { Db } from '../connect'
 import { byUnit } from './by-unit'
 
-/** What is kept of the segments of records in a language: by record, then by unit. */
+/** What is stored of the segments of records in a language: by record, then by unit. */
 export async function readStoredUnits(
   db: Db,
   records: readonly string[],
@@ -20,13 +20,13 @@ export async function readStoredUnits(
 /** Keeps the segments of units; null lets them go. */
 export async function writeStoredUnits(
   db: Db,
-  list: readonly { record: string; unit: string; kept: StoredUnit | null }[],
+  list: readonly { record: string; unit: string; stored: StoredUnit | null }[],
   language: string,
 ): Promise<void> {
-  const gone = list.filter((x) => x.kept === null).map((x) => ({ r: x.record, u: x.unit }))
-  const kept = list
-    .filter((x) => x.kept !== null)
-    .map((x) => ({ r: x.record, u: x.unit, s: x.kept!.segments, c: x.kept!.cuts, b: x.kept!.beside }))
+  const gone = list.filter((x) => x.stored === null).map((x) => ({ r: x.record, u: x.unit }))
+  const stored = list
+    .filter((x) => x.stored !== null)
+    .map((x) => ({ r: x.record, u: x.unit, s: x.stored!.segments, c: x.stored!.cuts, b: x.stored!.beside }))
   if (gone.length > 0)
     await db.execute(
       sql`
@@ -34,10 +34,10 @@ export async function writeStoredUnits(
         where x.language = ${language} and x.record = g.r and x.unit = g.u
       `,
     )
-  if (kept.length > 0) {
+  if (stored.length > 0) {
     await db.execute(sql`insert into unit_segments (record, unit, language, segments, cuts, beside, changed)
       select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz
-      from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
+      from jsonb_to_recordset(${JSON.stringify(stored)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
       on conflict (record, unit, language) do update
       set segments = excluded.segments, cuts = excluded.cuts, beside = excluded.beside, changed = excluded.changed`)
   }

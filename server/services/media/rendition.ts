@@ -23,7 +23,7 @@ const lost = (name: string) =>
 
 /**
  * A picture as pages show it: turned upright, cut to its crop and a shape around its focus, at most `width` pixels
- * wide, without what cameras write into files. Made once and kept; the original is never sent. Drawings that are not
+ * wide, without what cameras write into files. Made once and stored; the original is never sent. Drawings that are not
  * cut, and files, are sent as they are.
  */
 export function renditionOf({ item, content }: LibraryItem, width: number, shape: Shape): Sent {
@@ -43,11 +43,15 @@ export function renditionOf({ item, content }: LibraryItem, width: number, shape
       open: async () => (await storage().get(content.digest)) ?? Promise.reject(lost(item.code)),
     }
   }
-  return { tag, mime: 'image/webp', open: () => kept(key, item.code, () => make({ item, content }, width, shape)) }
+  return {
+    tag,
+    mime: 'image/webp',
+    open: () => storedOrMade(key, item.code, () => make({ item, content }, width, shape)),
+  }
 }
 
 /** A file of the renditions' folder, made where it is not there yet. The folder may be emptied at any time. */
-async function kept(key: string, name: string, make: () => Promise<Buffer | undefined>): Promise<Buffer> {
+async function storedOrMade(key: string, name: string, make: () => Promise<Buffer | undefined>): Promise<Buffer> {
   const folder = path.join(settings().data, 'renditions', key.slice(0, 2))
   const file = path.join(folder, `${key}.webp`)
   const there = await readFile(file).catch(() => undefined)

@@ -45,14 +45,14 @@ export async function beforeSaving(
           a !== saved &&
           (a.limits.storefronts.length === 0 || a.limits.storefronts.includes(storefront.code)),
       )
-      const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, asking)
+      const cached = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, asking)
       const bits = await asking.bits.roots(draft.reach, {
         storefront: storefront.code,
         group: groupOf(draft),
         moment: now,
       })
       // A saved one that did not hold here gains all of it.
-      const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : nothing
+      const was = saved && before.has(storefront.code) ? cached.get(saved.number)! : nothing
       found.push({
         storefront: storefront.code,
         bits,
@@ -60,7 +60,7 @@ export async function beforeSaving(
         lost: without(was, bits),
         collisions: collisionsIn({
           draft: { assignment: draft, bits },
-          others: awake.map((a) => ({ assignment: a, bits: kept.get(a.number)! })),
+          others: awake.map((a) => ({ assignment: a, bits: cached.get(a.number)! })),
           storefront,
           setup,
           pieces: content.pieces,

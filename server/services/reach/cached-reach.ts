@@ -56,7 +56,7 @@ const keyOf = (a: PreparedAssignment, setup: StoredSetup) =>
     .slice(0, 22)
 
 /**
- * What is kept of a storefront in this process, so that the next question finds it; the database has it for all others.
+ * What is cached of a storefront in this process, so that the next question finds it; the database has it for all others.
  */
 const known = new Map<string, Map<number, CachedReach>>()
 
@@ -109,11 +109,11 @@ export async function reachesIn(
 ): Promise<Map<number, Bitmap>> {
   asking ??= await beginAsking(db, setup)
   const { timeZone } = setup.storefronts.get(storefront)!
-  let kept = known.get(storefront)
-  if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup)))
-    known.set(storefront, (kept = new Map((await readCached(db, setup, storefront)).map((k) => [k.assignment, k]))))
+  let cached = known.get(storefront)
+  if (!cached || assignments.some((a) => cached!.get(a.number)?.key !== keyOf(a, setup)))
+    known.set(storefront, (cached = new Map((await readCached(db, setup, storefront)).map((k) => [k.assignment, k]))))
   const fresh = assignments.flatMap((a) => {
-    const k = kept.get(a.number)
+    const k = cached.get(a.number)
     return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
   })
   const since = Math.min(...fresh.map(({ k }) => k.asOf))
@@ -140,9 +140,9 @@ export async function reachesIn(
       until: nextChange(a, setup, timeZone, now, ends),
     })
   }
-  for (const k of anew) kept.set(k.assignment, k)
+  for (const k of anew) cached.set(k.assignment, k)
   if (anew.length > 0) await writeCached(db, setup, storefront, anew)
-  return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
+  return new Map(assignments.map((a) => [a.number, cached.get(a.number)!.bits]))
 }
 
 interface Look {

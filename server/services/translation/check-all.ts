@@ -60,14 +60,14 @@ export async function checkAll(
   for (let i = 0; i < records.length; i += recordsAtOnce) {
     if (cancelled?.()) throw new Cancelled()
     const some = records.slice(i, i + recordsAtOnce)
-    const [found, kept] = [
+    const [found, stored] = [
       await unitsOfRecords(db, setup, some, edition),
       await readStoredUnits(db, some, edition.language),
     ]
     for (const [record, { title, units }] of found) {
       for (const unit of units) {
         const style = styleFor(styles, unit.field, edition)
-        segmentsOf(textsOf(unit, languages, kept.get(record)?.get(unit.unit) ?? null)).segments.forEach(
+        segmentsOf(textsOf(unit, languages, stored.get(record)?.get(unit.unit) ?? null)).segments.forEach(
           (s, segment) => {
             if (s.target === null) return
             report.segments++

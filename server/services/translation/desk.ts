@@ -26,7 +26,7 @@ export async function listUnits(q: { storefront: string; language: string; recor
   splitRecord(q.record)
   const found = (await unitsOfRecords(db, setup, [q.record], edition)).get(q.record)
   if (!found) throw notFound(`“${q.record}”`)
-  const [kept, styles, glossary, comments] = [
+  const [stored, styles, glossary, comments] = [
     (await readStoredUnits(db, [q.record], q.language)).get(q.record),
     await readStyles(db),
     await loadGlossary(db, setup.source),
@@ -35,7 +35,7 @@ export async function listUnits(q: { storefront: string; language: string; recor
   const languages = { source: setup.source, target: q.language }
   const terms = new Map<string, Term>()
   const units = found.units.map((u): DeskUnit => {
-    const { segments, loose } = segmentsOf(textsOf(u, languages, kept?.get(u.unit) ?? null))
+    const { segments, loose } = segmentsOf(textsOf(u, languages, stored?.get(u.unit) ?? null))
     for (const s of segments)
       for (const f of glossary.find(wordsOfCoded(s.text)))
         if (termIn(f.term, q.language)) terms.set(f.term.code, f.term)

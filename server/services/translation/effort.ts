@@ -47,7 +47,7 @@ export async function weighWork(
   for (let i = 0; i < records.length; i += recordsAtOnce) {
     if (cancelled?.()) throw new Cancelled()
     const some = records.slice(i, i + recordsAtOnce)
-    const [found, kept] = [
+    const [found, stored] = [
       await unitsOfRecords(db, setup, some, edition),
       await readStoredUnits(db, some, edition.language),
     ]
@@ -55,7 +55,7 @@ export async function weighWork(
       r.units
         .filter((u) => u.borrowed === null)
         .flatMap((u) => {
-          const { segments } = segmentsOf(textsOf(u, languages, kept.get(record)?.get(u.unit) ?? null))
+          const { segments } = segmentsOf(textsOf(u, languages, stored.get(record)?.get(u.unit) ?? null))
           const mine = segments.flatMap((s, n) =>
             s.target === null || s.was !== null
               ? [{ ...s, before: segments[n - 1]?.text ?? '', after: segments[n + 1]?.text ?? '' }]

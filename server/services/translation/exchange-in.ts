@@ -92,7 +92,7 @@ class Import {
       for (const [record, { units }] of await unitsOfRecords(this.tx.db, this.setup, records, e))
         for (const unit of units)
           if (!found.has(`${record} ${unit.unit}`)) found.set(`${record} ${unit.unit}`, { edition: e, unit })
-    const kept = await readStoredUnits(this.tx.db, records, edition.language)
+    const stored = await readStoredUnits(this.tx.db, records, edition.language)
     const changes = new Map<TargetEdition, Map<string, UnitChange[]>>()
     for (const u of read) {
       const at = found.get(`${u.record} ${u.unit}`)
@@ -102,7 +102,7 @@ class Import {
           this.refuse(called, s.id, 'There is no such text here, or its source has been removed.')
         continue
       }
-      const { segments } = segmentsOf(textsOf(at.unit, languages, kept.get(u.record)?.get(u.unit) ?? null))
+      const { segments } = segmentsOf(textsOf(at.unit, languages, stored.get(u.record)?.get(u.unit) ?? null))
       // XLIFF 1.2 has one state to a unit: where it is the lowest of ours, it says nothing of single segments.
       const lowest = lowestState(segments.map(stateInFile))
       const list = u.segments.flatMap((s): SegmentChange[] =>

@@ -67,7 +67,7 @@ async function* exchangeRecords(
   const glossary = await loadGlossary(db, setup.source)
   for (let i = 0; i < records.length; i += recordsAtOnce) {
     const some = records.slice(i, i + recordsAtOnce)
-    const [found, kept] = [
+    const [found, stored] = [
       await unitsOfRecords(db, setup, some, edition),
       await readStoredUnits(db, some, edition.language),
     ]
@@ -80,7 +80,7 @@ async function* exchangeRecords(
               title: of.title,
               units: of.units.map((u) => ({
                 u,
-                s: segmentsOf(textsOf(u, languages, kept.get(record)?.get(u.unit) ?? null)),
+                s: segmentsOf(textsOf(u, languages, stored.get(record)?.get(u.unit) ?? null)),
               })),
             },
           ]

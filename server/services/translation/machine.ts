@@ -152,7 +152,7 @@ async function filled(
   { setup, edition, body, report, unknown }: Filling,
 ): Promise<Map<string, UnitChange[]>> {
   const languages = { source: setup.source, target: edition.language }
-  const [units, kept] = [
+  const [units, stored] = [
     await unitsOfRecords(db, setup, records, edition),
     await readStoredUnits(db, records, edition.language),
   ]
@@ -169,7 +169,7 @@ async function filled(
     for (const unit of list) {
       // A text that is there in another way is nobody's to write over, and addresses are made from names.
       if (unit.borrowed !== null || unit.field === 'slug') continue
-      const { segments, loose } = segmentsOf(textsOf(unit, languages, kept.get(record)?.get(unit.unit) ?? null))
+      const { segments, loose } = segmentsOf(textsOf(unit, languages, stored.get(record)?.get(unit.unit) ?? null))
       if (loose) continue
       segments.forEach((segment, index) => {
         if (segment.target === null)

@@ -7,7 +7,7 @@ import { byPerson, isReviewed, sourceHash, type Standing } from '@core/translati
 import {
   changeSegments,
   joinSegments,
-  keptOf,
+  storedUnitOf,
   segmentsOf,
   splitSegment,
   wholeOf,
@@ -52,7 +52,7 @@ export interface Saved {
 export const textsOf = (
   u: Unit,
   languages: { source: string; target: string },
-  kept: StoredUnit | null,
+  stored: StoredUnit | null,
 ): UnitTexts => ({
   source: u.source,
   target: u.target,
@@ -61,13 +61,13 @@ export const textsOf = (
   state: u.state,
   unread: u.unread,
   madeFrom: u.stale ? u.madeFrom : null,
-  kept,
+  stored,
 })
 
 /**
  * Makes changes of the units of records in one transaction and one step: all that can be made; the others are named and
  * leave what is there, among them what is called read while a blocker stands in it. Segments that are reviewed go into
- * the memory. A unit is written where each of its segments has a target; until then they are kept beside it.
+ * the memory. A unit is written where each of its segments has a target; until then they are stored beside it.
  */
 export async function saveRecords(
   tx: Tx,
@@ -81,13 +81,13 @@ export async function saveRecords(
   const records = [...changes.keys()]
   const languages = { source: setup.source, target: edition.language }
   await lockRecords(tx, records)
-  const [units, kept] = [
+  const [units, stored] = [
     await unitsOfRecords(tx.db, setup, records, edition),
     await readStoredUnits(tx.db, records, edition.language),
   ]
   const saved: Saved = { taken: 0, unchanged: 0, refused: [], step: null }
   const targets = new Map<string, Map<string, TargetChange[]>>()
-  const keeping: { record: string; unit: string; kept: StoredUnit | null }[] = []
+  const storing: { record: string; unit: string; stored: StoredUnit | null }[] = []
   const pairs: NewPair[] = []
   const returns: UnitReturn[] = []
   const answered: { record: string; unit: string }[] = []
@@ -153,11 +153,11 @@ export async function saveRecords(
           continue
         }
         write(record, { unit: change.unit, target: change.target, ...byPerson(state) })
-        if (kept.get(record)?.has(change.unit)) keeping.push({ record, unit: change.unit, kept: null })
+        if (stored.get(record)?.has(change.unit)) storing.push({ record, unit: change.unit, stored: null })
         if (unit.returned) answered.push({ record, unit: change.unit })
         saved.taken++
       } else {
-        const texts = textsOf(unit, languages, kept.get(record)?.get(change.unit) ?? null)
+        const texts = textsOf(unit, languages, stored.get(record)?.get(change.unit) ?? null)
         const found = segmentsOf(texts)
         const after = changed(texts, found, change, person.id)
         if (!after) {
@@ -182,7 +182,7 @@ export async function saveRecords(
         if (whole && (!same(whole.value, unit.target) || !standsAs(unit, whole) || unit.stale))
           write(record, { unit: change.unit, target: whole.value, state: whole.state, unread: whole.unread })
         const target = whole ? whole.value : unit.target
-        keeping.push({ record, unit: change.unit, kept: keptOf(after, target) })
+        storing.push({ record, unit: change.unit, stored: storedUnitOf(after, target) })
         const returned = after.segments.find((s) => s.returned)
         if (returned)
           returns.push({
@@ -212,7 +212,7 @@ export async function saveRecords(
   }
   const step = begun ?? (async () => (saved.step ??= await beginStep(tx, title, person.id, now)))
   for (const [kind, ofKind] of targets) await unitKinds[kind]!.write(tx, setup, person, ofKind, edition, step, now)
-  await writeStoredUnits(tx.db, keeping, edition.language)
+  await writeStoredUnits(tx.db, storing, edition.language)
   await removeReturns(tx.db, answered, edition.language)
   await addReturns(tx.db, returns, edition.language)
   await addComments(tx.db, person, comments, edition.language, now)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import {
   changeSegments,
   joinSegments,
-  keptOf,
+  storedUnitOf,
   segmentsOf,
   splitSegment,
   wholeOf,
@@ -20,7 +20,7 @@ const unit = (source: string, target: string | null, more: Partial<UnitTexts> = 
   state: target === null ? null : 'reviewed',
   unread: false,
   madeFrom: null,
-  kept: null,
+  stored: null,
   ...more,
 })
 const said = (u: UnitTexts) => segmentsOf(u).segments.map((s) => [s.text, s.target, s.was])
@@ -60,12 +60,12 @@ describe('the segments of a unit', () => {
       { index: 0, source: 'Dry.', base: null, target: 'Trocken.', state: 'translated' },
     ])
     expect(wholeOf({ ...half, ...done }, languages)).toBeNull()
-    const kept = keptOf({ ...half, ...done }, null)
-    expect(said(unit('<p>Dry. Light.</p>', null, { kept }))).toEqual([
+    const stored = storedUnitOf({ ...half, ...done }, null)
+    expect(said(unit('<p>Dry. Light.</p>', null, { stored }))).toEqual([
       ['Dry.', 'Trocken.', null],
       ['Light.', null, null],
     ])
-    expect(said(unit('<p>Dry. Light.</p>', '<p>Dürr. Hell.</p>', { kept }))[0]).toEqual(['Dry.', 'Dürr.', null])
+    expect(said(unit('<p>Dry. Light.</p>', '<p>Dürr. Hell.</p>', { stored }))[0]).toEqual(['Dry.', 'Dürr.', null])
   })
   it('make a whole target in the lowest of their states', () => {
     const two = segmentsOf(unit('<p>Dry. Light.</p>', '<p>Trocken. Leicht.</p>'))
@@ -95,9 +95,9 @@ describe('the segments of a unit', () => {
       ['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.'],
     ])
     expect(wholeOf(joined, languages)!.value).toBe(u.target)
-    const kept = keptOf(joined, u.target)
-    expect(said({ ...u, kept })).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.', null]])
-    const split = splitSegment(u, segmentsOf({ ...u, kept }), 0, 10)!
+    const stored = storedUnitOf(joined, u.target)
+    expect(said({ ...u, stored })).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.', null]])
+    const split = splitSegment(u, segmentsOf({ ...u, stored }), 0, 10)!
     expect(split.segments.map((s) => [s.text, s.target, s.state])).toEqual([
       ['Dry. <1>Very</1>', 'Trocken. <1>Sehr</1> leicht.', 'initial'],
       ['light.', null, 'initial'],
@@ -108,9 +108,9 @@ describe('the segments of a unit', () => {
   it('of a stale unit that is kept show what it was made from until it is written anew', () => {
     const target = '<p>Fasst 20 L.</p>'
     const stale = unit('<p>Holds 22 L.</p>', target, { madeFrom: '<p>Holds 20 L.</p>' })
-    const kept = keptOf(segmentsOf(stale), target)
-    expect(kept.beside).toBe(sourceHash(target))
-    expect(said({ ...stale, kept })).toEqual([['Holds 22 L.', 'Fasst 20 L.', 'Holds 20 L.']])
+    const stored = storedUnitOf(segmentsOf(stale), target)
+    expect(stored.beside).toBe(sourceHash(target))
+    expect(said({ ...stale, stored })).toEqual([['Holds 22 L.', 'Fasst 20 L.', 'Holds 20 L.']])
   })
 })
 
@@ -147,8 +147,8 @@ describe('a target that a machine put in', () => {
   it('is remembered beside the unit, and in the parts of a unit of which nothing else is known', () => {
     const whole = standing(byMachine)!
     const again = unit('<p>Dry. Light.</p>', String(whole.value), { unread: true, state: 'translated' })
-    const kept = keptOf({ cuts: {}, segments: byMachine }, whole.value)
-    expect(segmentsOf({ ...again, kept }).segments.map((s) => s.unread)).toEqual([true, true])
+    const stored = storedUnitOf({ cuts: {}, segments: byMachine }, whole.value)
+    expect(segmentsOf({ ...again, stored }).segments.map((s) => s.unread)).toEqual([true, true])
     expect(segmentsOf(again).segments.map((s) => [s.unread, s.origin])).toEqual([
       [true, 'machine'],
       [true, 'machine'],

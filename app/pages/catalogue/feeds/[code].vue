@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Feed } from '@contracts/feeds'
-import { everyInWords, stretches } from '~/components/imports/feedWords'
+import { everyInWords, pauses } from '~/components/imports/feedWords'
 
 const route = useRoute()
 const session = useSessionStore()
@@ -22,20 +22,20 @@ const record = useRecord(
 )
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayAdminister)
-const { data: kept } = useAnswer('listSaved', () => ({ query: { kind: 'mapping' } }))
+const { data: saved } = useAnswer('listSaved', () => ({ query: { kind: 'mapping' } }))
 const mappingOptions = computed(() => {
   const current = draft.value?.mapping
-  const saved = (kept.value?.items ?? []).map((k) => option(String(k.id), `by the mapping “${k.name}”`))
+  const mappings = (saved.value?.items ?? []).map((k) => option(String(k.id), `by the mapping “${k.name}”`))
   return [
     option('', 'are named as in a product file'),
     ...(current ? [option('now', `current mapping, ${current.columns.length} columns`)] : []),
-    ...saved,
+    ...mappings,
   ]
 })
 /** How often it can be checked, with what is chosen among them. */
-const stretchesOffered = computed(() => [...new Set([...stretches, draft.value!.everyMinutes])].sort((a, b) => a - b))
+const pausesOffered = computed(() => [...new Set([...pauses, draft.value!.everyMinutes])].sort((a, b) => a - b))
 function takeMapping(id: string) {
-  const found = kept.value?.items.find((k) => k.id === Number(id))
+  const found = saved.value?.items.find((k) => k.id === Number(id))
   draft.value!.mapping = found ? (found.content as unknown as Feed['mapping']) : null
 }
 const past = ref(false)
@@ -132,7 +132,7 @@ useKeys('Feed', [
               :disabled="readonly"
               v-model="draft.everyMinutes"
               class="w-48"
-              :options="withWords(stretchesOffered, everyInWords)"
+              :options="withWords(pausesOffered, everyInWords)"
             />
           </FormField>
 

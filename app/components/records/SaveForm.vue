@@ -8,7 +8,7 @@ const props = defineProps<{
   content: () => SavedBody['content']
   /** The name and sharing to begin with. */ begin?: { name: string; shared: boolean }
 }>()
-const emit = defineEmits<{ kept: [number] }>()
+const emit = defineEmits<{ saved: [number] }>()
 const naming = defineModel<boolean>({ default: false })
 const name = ref('')
 const shared = ref(false)
@@ -26,7 +26,7 @@ async function keep() {
     })
     naming.value = false
     tell(`Saved the ${props.what}`)
-    emit('kept', data.id)
+    emit('saved', data.id)
   } catch (e) {
     tellProblem(e)
   }
