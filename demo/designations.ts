@@ -1,3 +1,4 @@
+/* eslint-disable max-len -- each word is one line, with its languages beside each other */
 import type { CopyLanguage } from './line'
 
 /** The languages of the columns below. German for Switzerland follows from German. */
