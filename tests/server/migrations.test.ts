@@ -84,3 +84,51 @@ describe('records that had tables of their own', () => {
     })
   })
 })
+
+describe('tables and reports that have other names', () => {
+  it('hold what they held', async () => {
+    await migrate(26, 27)
+    await db.query(`
+      insert into person (id, email, name, password_hash, role, languages)
+        values (1, 'maren@tarnwheel.example', 'Maren', '', 'manager', '{}');
+      insert into kept (kind, name, person_id, shared, content)
+        values ('view', 'Racks', 1, true, '{"columns": ["name"]}');
+      insert into change_stretch (set_id, stretch, products) values (7, 2, repeat('01', 512)::bit(1024));
+      insert into twin (digest, other) values ('a', 'b');
+      insert into job (id, kind, title, state, input, created, result) values
+        ('undone', 'undo', 'Undo: Import', 'done', '{}', now(),
+          '{"products": 2, "kept": [{"sku": "B-1", "path": "stock"}], "keptCount": 1}'),
+        ('rework', 'rework-attribute', 'Changed', 'done', '{}', now(), '{"values": 4, "kept": 3}'),
+        ('import', 'import', 'Import', 'done', '{}', now(), '{"kept": "as it was"}'),
+        ('waits', 'import', 'Import', 'queued', '{}', now(), null);
+    `)
+    await migrate(28, 28)
+    const saved = await db.query('select name, content from saved')
+    expect(saved.rows).toEqual([{ name: 'Racks', content: { columns: ['name'] } }])
+    await db.query(`insert into saved (kind, name, person_id, shared, content) values ('view', 'Bags', 1, false, '{}')`)
+    const blocks = await db.query('select set_id::int, block, bit_count(products)::int as members from change_block')
+    expect(blocks.rows).toEqual([{ set_id: 7, block: 2, members: 512 }])
+    expect((await db.query('select digest, other from near_duplicate')).rows).toEqual([{ digest: 'a', other: 'b' }])
+    const jobs = await db.query<{ id: string; result: object | null }>('select id, result from job order by id')
+    expect(Object.fromEntries(jobs.rows.map((job) => [job.id, job.result]))).toEqual({
+      import: { kept: 'as it was' },
+      rework: { values: 4, unchanged: 3 },
+      undone: { products: 2, skipped: [{ sku: 'B-1', path: 'stock' }], skippedCount: 1 },
+      waits: null,
+    })
+  })
+})
+
+describe('prices', () => {
+  it('have no priority until they are given one', async () => {
+    await db.query(`
+      insert into price (product_id, storefront_id, special, amount) values (1, 1, true, 40);
+      insert into fact_price (storefront_id, root_id, product_id, special, amount) values (1, 1, 1, true, 40);
+    `)
+    await migrate(29, 29)
+    expect((await db.query('select priority from price union all select priority from fact_price')).rows).toEqual([
+      { priority: null },
+      { priority: null },
+    ])
+  })
+})
