@@ -64,7 +64,7 @@ useKeys('Coverage', [
     <PartsHead stage="assignments" />
     <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count">
       <h1>Coverage</h1>
-      <span class="text-ink2">What is shown where on the pages of all products, now, for no customer group.</span>
+      <span class="text-ink2">What is shown where on the pages of all products, now, for any customer.</span>
       <label class="text-ink2"
         >In <SelectField v-model="only" :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
       /></label>

@@ -327,11 +327,11 @@ const codes = computed(() =>
         ><svg width="26" height="17" viewBox="-1 -1 27 19">
           <path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" />
           <path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg
-        >open</span
+        >not done</span
       >
       <span class="inline-row"
-        ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg>a
-        knot: blocked</span
+        ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg
+        >blocked</span
       >
       <span class="ml-auto">strands from the left: facts, copy, language, media, content</span>
     </p>

@@ -164,7 +164,7 @@ function offeredBy(
 
 const sourceWords: Record<FactSource, string> = {
   own: '',
-  default: 'what its type gives',
+  default: 'default of its type',
   variants: 'offered by',
   'data-pool': 'data pool, item',
   photo: 'seen in the photo',

@@ -1,6 +1,8 @@
 import type { LibraryItem, PictureView } from './item'
 import { labelOfItem, versionFor, type Library } from './versions'
 import type { Reader } from '../values/resolve'
+import { languageName } from '../language/names'
+import { formatDate } from '../units/format'
 import { isPicture } from './item'
 import { nearDuplicates } from './pixels'
 
@@ -35,6 +37,9 @@ export interface ItemCheck {
   /** What is wrong, or undefined where nothing is. */
   find(one: LibraryItem, reader: Reader, day: string): string | undefined
 }
+
+/** A day as the interface writes it. */
+const dayWords = (day: string) => formatDate(day, 'en-GB')
 
 const small = ({ content }: LibraryItem) =>
   content.vector || content.width === null ? undefined : Math.min(content.width, content.height!)
@@ -73,12 +78,12 @@ export const itemChecks: readonly ItemCheck[] = [
   {
     code: 'no-label',
     level: 'blocker',
-    label: 'no text in this language',
+    label: 'no alternative text or title',
     find: (one, reader) =>
       labelOfItem(one, reader) === undefined
         ? isPicture(one.content.mime)
-          ? `It has no alternative text in ${reader.edition.language}.`
-          : `It has no title in ${reader.edition.language}.`
+          ? `It has no alternative text in ${languageName(reader.edition.language)}.`
+          : `It has no title in ${languageName(reader.edition.language)}.`
         : undefined,
   },
   {
@@ -87,7 +92,7 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'right of use has ended',
     find: ({ item: { rights } }, _r, day) =>
       rights.until !== null && rights.until < day
-        ? `The right to use it ended on ${rights.until}. Remove it, or enter the new end date.`
+        ? `The right to use it ended on ${dayWords(rights.until)}. Remove it, or enter the new end date.`
         : undefined,
   },
   {
@@ -96,7 +101,7 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'right of use ends soon',
     find: ({ item: { rights } }, _r, day) =>
       rights.until !== null && rights.until >= day && rights.until < dayAfter(day, endsWithin)
-        ? `The right to use it ends on ${rights.until}.`
+        ? `The right to use it ends on ${dayWords(rights.until)}.`
         : undefined,
   },
 ]
@@ -151,11 +156,12 @@ export function checkPictures(
         ? { content: one.content, item: { ...one.item, labels: original.item.labels } }
         : one
     out.push(...checkItem(read, reader, day).map((f) => ({ ...f, picture: name })))
+    const here = languageName(reader.edition.language)
     if (!counts)
       out.push({
         code: 'no-version',
         level: 'blocker',
-        message: `Its words are in ${one.item.words}; ${reader.edition.language} needs its own version.`,
+        message: `Its text is in ${languageName(one.item.words!)}; ${here} needs its own version.`,
         picture: name,
       })
   }

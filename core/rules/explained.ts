@@ -66,6 +66,19 @@ function askedWords({ is, wanted, met }: Explanation, field: Field, setup: Setup
   return `${not}${phrase.replace('%', or(words)).replace(/^is /, '')}`
 }
 
+const mostVariants = 8
+
+/** What variants have: said once where it is the same in all of them, else of each of the first few. */
+function variantsWords(
+  variants: NonNullable<Explanation['variants']>,
+  wordsOf: (value: FactValue | null) => string,
+): string {
+  const all = variants.map((v) => wordsOf(v.value))
+  if (all.length > 1 && new Set(all).size === 1) return `${all[0]!} in all ${all.length} variants`
+  const first = variants.slice(0, mostVariants).map((v, i) => `${v.sku.toUpperCase()} ${all[i]!}`)
+  return `${first.join(', ')}${variants.length > mostVariants ? ' …' : ''}`
+}
+
 /**
  * One condition with what it came to, in one breath: “Price today £58, between £35 and £60”, “Brand Varga, not
  * Oxbrook”. Of a fact that each variant has for itself, with those of the first few.
@@ -77,12 +90,7 @@ export function conditionWords(explanation: Explanation, setup: Setup, readIn: R
   const { is, wanted, met, variants, value } = explanation
   const seenWords = (v: FactValue | null | undefined) =>
     v === null || v === undefined ? 'has no value' : factWords(v, field, setup, readIn)
-  const seen = variants
-    ? `${variants
-        .slice(0, 8)
-        .map((v) => `${v.sku.toUpperCase()} ${seenWords(v.value)}`)
-        .join(', ')}${variants.length > 8 ? ' …' : ''}`
-    : seenWords(value)
+  const seen = variants ? variantsWords(variants, seenWords) : seenWords(value)
   if (comparingOperators[is!].operand === 'flag')
     return variants ? `${name}: ${seen}` : value === null ? `${name} empty` : `${name} filled: ${seen}`
   // What is the one thing asked for says so by itself.

@@ -180,15 +180,15 @@ export const questions: PieceRecord[] = [
 export const questionSets: QuestionSet[] = [
   {
     code: 'asked-of-everything',
-    name: 'Asked of everything',
+    name: 'Common questions',
     note: 'Common questions, on every page.',
     questions: ['who-helps-me'],
   },
   {
     code: 'asked-of-locks',
-    name: 'Asked of locks',
+    name: 'Questions about locks',
     note: '',
     questions: ['how-safe-is-it', 'second-key', 'who-helps-me'],
   },
-  { code: 'asked-of-lights', name: 'Asked of lights', note: '', questions: ['bright-enough'] },
+  { code: 'asked-of-lights', name: 'Questions about lights', note: '', questions: ['bright-enough'] },
 ]

@@ -52,7 +52,7 @@ defineProps<{
           <tr>
             <th>SKU</th>
             <th>{{ made ? 'Before' : 'Now' }}</th>
-            <th>{{ made ? 'Now' : 'Then' }}</th>
+            <th>{{ made ? 'Now' : 'After' }}</th>
           </tr>
         </thead>
         <tbody>

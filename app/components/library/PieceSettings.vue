@@ -87,7 +87,7 @@ function addTag() {
       </FormField>
       <datalist id="piece-owners"><option v-for="o in owners" :key="o" :value="o" /></datalist>
       <fieldset class="min-w-0 text-ink2" :disabled="disabled">
-        <legend class="text-ink2">Sign</legend>
+        <legend class="text-ink2">Icon</legend>
         <span class="mt-0.5 flex flex-wrap">
           <label class="sign" :class="{ on: piece.sign === null }"
             ><input v-model="piece.sign" type="radio" name="sign" :value="null" class="sr-only" /><span

@@ -124,7 +124,7 @@ defineExpose({ focus })
               ><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span
               >{{ f.message }}</NuxtLink
             ><button type="button" class="min-h-6 text-[12px] text-ink2 hover:underline" @click="emit('only', f)">
-              all products with this
+              All products with this finding
             </button></span
           >
           <span class="key self-start" aria-hidden="true">Enter</span>

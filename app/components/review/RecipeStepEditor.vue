@@ -12,7 +12,7 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const kind = computed(() => stepKinds[step.value.kind])
 const offered = computed(() => [
-  ...props.before.map((s) => ({ address: `step:${s.kind}`, label: `What “${stepKinds[s.kind].label}” gave` })),
+  ...props.before.map((s) => ({ address: `step:${s.kind}`, label: `Result of “${stepKinds[s.kind].label}”` })),
   ...[...setup.attributes.values()].map((a) => ({
     address: `attribute:${a.code}`,
     label: setup.label(a.labels, a.code),

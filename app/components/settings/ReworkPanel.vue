@@ -98,7 +98,7 @@ defineExpose({ needed, make, looking })
             <tr>
               <th class="px-3 py-1">SKU</th>
               <th class="pr-3">Now</th>
-              <th class="pr-3">Then</th>
+              <th class="pr-3">After</th>
             </tr>
           </thead>
           <tbody>

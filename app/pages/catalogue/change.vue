@@ -53,7 +53,7 @@ const sources = computed(() =>
 const onlyEmpty = ref(false)
 const members = ref<BulkMembers>('fitting')
 const memberWords: Record<BulkMembers, string> = {
-  fitting: 'where it belongs',
+  fitting: 'products or variants, by type',
   parents: 'parents and single products',
   variants: 'variants',
   both: 'parents and variants',
@@ -313,7 +313,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             />
           </FormField>
 
-          <span /><CheckBox v-model="pattern">a regular expression, its groups as $1</CheckBox>
+          <span /><CheckBox v-model="pattern">regular expression, with $1 for its first group</CheckBox>
         </template>
         <template v-if="kind === 'case'"
           ><FormField beside for="bulk-how" label="Case">

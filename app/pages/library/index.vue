@@ -23,7 +23,8 @@ const {
   problem,
 } = useMore('listPieces', (cursor) => ({ query: { ...asked.value, cursor } }), { wait: 80 })
 /** The languages that a piece is written in, each once whatever its regions. */
-const languagesOf = (tags: string[]) => [...new Set(tags.map(bareLanguageName))].join(', ')
+const languagesOf = (tags: string[]) =>
+  [...new Set(tags.map(bareLanguageName))].sort((a, b) => a.localeCompare(b)).join(', ')
 const search = useTemplateRef<Focusable>('search')
 useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },

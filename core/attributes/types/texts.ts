@@ -38,7 +38,7 @@ const mostFormatted = 200_000
 const noLines = /[\r\n\u2028\u2029]/
 
 export const text: AttributeTypeEntry = {
-  label: 'text, a line',
+  label: 'text, one line',
   editor: 'line',
   takesPattern: true,
   factWeight: 1,

@@ -66,9 +66,11 @@ describe('an item by itself', () => {
     expect(
       checkItem(one('a.pdf', {}, { mime: 'application/pdf', width: null, height: null, measured: null }), fr, day)[0]!
         .message,
-    ).toBe('It has no title in fr-CH.')
+    ).toBe('It has no title in French (Switzerland).')
   })
   it('tells of the end of a right before, and after', () => {
+    const ended = one('a.jpg', { rights: { holder: 'Studio', until: '2026-11-24' } })
+    expect(checkItem(ended, uk, day)[0]!.message).toContain('ended on 24 November 2026.')
     const until = (d: string) => codes(checkItem(one('a.jpg', { rights: { holder: 'Studio', until: d } }), uk, day))
     expect([until('2026-11-24'), until('2026-11-25'), until('2026-12-24'), until('2026-12-25')]).toEqual([
       ['right-ended'],

@@ -36,3 +36,12 @@ it.each<[Condition, string]>([
 
 it('says of each variant what it has', () =>
   expect(words(t('stock', 'above', 3), gloves)).toBe('Stock GL-1-S 0, GL-1-M 12, above 3'))
+
+it('says once what all variants have', () => {
+  const alike = family(
+    product('GL-2', { type: 'glove' }),
+    product('GL-2-S', { stock: 12 }),
+    product('GL-2-M', { stock: 12 }),
+  )
+  expect(words(t('stock', 'above', 3), alike)).toBe('Stock 12 in all 2 variants, above 3')
+})
