@@ -16,17 +16,19 @@ export default defineConfig({
   resolve,
   test: {
     projects: [
-      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+      // How long a test may take says nothing of the code on a machine that does other work beside it.
+      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'], testTimeout: 60_000 } },
       {
         resolve,
         test: {
           name: 'app',
           include: ['tests/app/**/*.test.ts'],
+          testTimeout: 60_000,
           environment: 'jsdom',
           setupFiles: ['tests/app/setup.ts'],
         },
       },
-      { resolve, test: { name: 'zones', include: ['tests/core/moments/*.test.ts'] } },
+      { resolve, test: { name: 'zones', include: ['tests/core/moments/*.test.ts'], testTimeout: 60_000 } },
       { resolve, test: { name: 'conformance', include: ['tests/conformance/**/*.test.ts'], testTimeout: 60_000 } },
       {
         resolve,

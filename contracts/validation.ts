@@ -29,7 +29,7 @@ const sentences: Record<string, (context: Record<string, unknown>) => string> = 
   'array.base': () => 'This has to be a list.',
   'array.min': ({ limit }) => `This needs at least ${counted(limit, 'entry', 'entries')}.`,
   'array.max': ({ limit }) => `This can have ${counted(limit, 'entry', 'entries')} at most.`,
-  'array.unique': () => 'This stands here twice.',
+  'array.unique': () => 'This is here twice.',
   'boolean.base': () => 'This has to be true or false.',
   'number.base': () => 'This has to be a number.',
   'number.integer': () => 'This has to be a whole number.',
@@ -42,7 +42,7 @@ const sentences: Record<string, (context: Record<string, unknown>) => string> = 
   'string.max': ({ limit }) => `This can have ${counted(limit, 'character')} at most.`,
   'string.length': ({ limit }) => `This has to have ${counted(limit, 'character')}.`,
   'string.trim': () => 'This must not begin or end with a space.',
-  'string.email': () => 'This is no e-mail address.',
+  'string.email': () => 'This is not an e-mail address.',
 }
 
 function sentenceOf({ type, message, context = {} }: SchemaDetail): string {

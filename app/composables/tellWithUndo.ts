@@ -22,7 +22,7 @@ export async function undoStep(step: number): Promise<number | null> {
       return null
     }
     const { skippedCount, step: made } = job.result as UndoReport
-    tell(skippedCount > 0 ? `Undone; ${numberShown(skippedCount)} changed again since stay` : 'Undone')
+    tell(skippedCount > 0 ? `Undone, except ${numberShown(skippedCount)} changed again since` : 'Undone')
     useProofFocus().refresh()
     return made
   } catch (e) {

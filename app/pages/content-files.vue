@@ -51,7 +51,7 @@ const words: Record<string, string> = {
     <div class="toolbar"><h1>Import and export</h1></div>
     <div class="page-body padded" tabindex="0" aria-label="Import and export">
       <div class="grid max-w-[860px] gap-6">
-        <section aria-label="Out">
+        <section aria-label="Export">
           <h2 class="section-head">Export</h2>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
             <a class="act" :href="addressOf('exportContent')" download="content.json">Everything as JSON</a
@@ -62,7 +62,7 @@ const words: Record<string, string> = {
             ><span class="text-ink2">one line per question and language</span>
           </p>
         </section>
-        <section v-if="session.mayEdit" aria-label="In">
+        <section v-if="session.mayEdit" aria-label="Import">
           <h2 class="section-head">Import</h2>
           <p class="pt-2">
             <FileField

@@ -153,7 +153,7 @@ useKeys('Coverage', [
         >{{
           busy
             ? 'Counting every page …'
-            : 'Have every page put together and counted: by area, product type and edition, with gaps and what is overfull.'
+            : 'Count the parts of every page by area, product type and edition, with gaps and areas that have too many.'
         }}
       </EmptyState>
     </div>

@@ -19,10 +19,10 @@ const room = 10
  */
 export function reordered(entries: readonly Ordered[], key: string, before: string | null): Map<string, number> {
   const moving = entries.find((e) => e.key === key && !e.fixed)
-  if (!moving) throw new RangeError(`“${key}” is no assignment of this area.`)
+  if (!moving) throw new RangeError(`“${key}” is not an assignment in this area.`)
   const rest = entries.filter((e) => e !== moving)
   const at = before === null ? rest.length : rest.findIndex((e) => e.key === before)
-  if (at < 0) throw new RangeError(`“${before!}” does not stand in this area.`)
+  if (at < 0) throw new RangeError(`“${before!}” is not in this area.`)
   const [left, right] = [rest[at - 1], rest[at]]
   const between = orderBetween(left?.order, right?.order)
   if (between !== undefined) return new Map([[key, between]])

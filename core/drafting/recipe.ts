@@ -106,7 +106,7 @@ export function recipeProblems(steps: readonly RecipeStep[]): { path: string; me
         problems.push({
           path: `steps[${i}].instruction`,
           message:
-            `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is no step ` +
+            `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is not a step ` +
             'before it.',
         })
     }

@@ -13,7 +13,7 @@ const facts: Record<string, FindingKind> = {
       details
         ? `“${called}” is missing on ${details.variants} of its ${details.of} variants, ${details.first} first.`
         : `“${called}” is missing.`,
-    fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}`,
+    fix: ({ of, to, products }) => `Fill in “${of}” on ${many(products, to.toLowerCase(), 'products')}`,
   },
   'fact-not-allowed': {
     strand: 'facts',
@@ -199,7 +199,7 @@ const content: Record<string, FindingKind> = {
     strand: 'content',
     label: 'piece would be empty',
     message: ({ details }, called) => `“${called}” would be empty: ${details?.reason ?? 'its values are'}.`,
-    fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})`,
+    fix: ({ of, to, products }) => `Fill in ${to}, which “${of}” names (${many(products, 'product')})`,
   },
   'area-empty': {
     strand: 'content',

@@ -31,9 +31,10 @@ test(
     await expect(page.getByText('In the list “Kleine Schaufenster-Auswahl für den Frühling”')).toBeVisible()
 
     await page.goto('/catalogue/lists')
-    await expect(page.getByRole('heading', { level: 1, name: 'Named lists' })).toBeVisible()
+    const list = page.getByRole('link', { name: 'Kleine Schaufenster-Auswahl für den Frühling', exact: true })
+    await expect(list).toBeVisible()
     expect(await findings(page)).toEqual([])
-    await page.getByRole('link', { name: 'Kleine Schaufenster-Auswahl für den Frühling', exact: true }).click()
+    await list.click()
     await page.getByLabel('Note').fill('Wechselt am 1. April')
     await page
       .getByRole('button', { name: /^Remove .* from: Products of the list/ })
@@ -49,7 +50,7 @@ test(
     await expect(page.getByLabel('Note')).toHaveValue('')
     await page.getByRole('button', { name: 'Delete list' }).click()
     await expect(page).toHaveURL(/catalogue\/lists$/)
-    await expect(page.getByText('No list yet.')).toBeVisible()
+    await expect(page.getByText('No lists yet.')).toBeVisible()
   },
 )
 

@@ -207,7 +207,7 @@ test('the house style is told while a text is written, and mends it on request',
   // What is found is underlined in its place, wherever spaces and inline values stand before it.
   await expect(editor.locator('.found.remark')).toHaveText('"light"')
   await expect(editor.locator('.found.remark')).toHaveAttribute('title', /Quotation marks/)
-  await told.getByRole('button', { name: 'Put “light”' }).click()
+  await told.getByRole('button', { name: 'Change to “light”' }).click()
   await expect(editor).toContainText(/ Dry, and “light” too\.$/)
   await expect(editor.locator('.found')).toHaveCount(0)
   expect(await findings(page)).toEqual([])

@@ -46,7 +46,7 @@ test('a step that names a later one is refused where it stands, and nothing is l
   await page.getByLabel('Name').fill('Backwards')
   await page.getByRole('button', { name: 'Remove the step Gather facts' }).click()
   await page.keyboard.press('Control+s')
-  await expect(page.getByRole('alert').filter({ hasText: 'which is no step before it' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'which is not a step before it' })).toBeVisible()
   await choose(page.getByRole('button', { name: 'Add a step' }), 'Gather facts')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Backwards' })).toBeVisible()

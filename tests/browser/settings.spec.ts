@@ -124,7 +124,7 @@ test('variants are made by the grid, twelve at once, and what must differ is ask
     await page.getByRole('group', { name: 'Values of Size' }).getByLabel(size, { exact: true }).check()
   for (const colour of ['Slate', 'Madder red', 'Ink blue'])
     await page.getByRole('group', { name: 'Values of Colour' }).getByLabel(colour).check()
-  await page.getByRole('button', { name: 'Make 12 of 12 combinations' }).click()
+  await page.getByRole('button', { name: 'Create 12 of 12 combinations' }).click()
   await page.getByLabel('Stock of RJ-77-S-SLATE').fill('4')
   await page.getByLabel('Price of RJ-77-S-SLATE').fill('119')
   await page.getByLabel('GTIN of RJ-77-S-SLATE').fill('2000000000107')
@@ -139,7 +139,7 @@ test('variants are made by the grid, twelve at once, and what must differ is ask
   await page.getByRole('button', { name: /Copy price, stock, status and picture to 12/ }).click()
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Control+s')
-  await expect(page.getByText('12 made, 0 changed')).toBeVisible()
+  await expect(page.getByText('12 created, 0 changed')).toBeVisible()
   const variant = (await (await page.request.get('/api/products/RJ-77-XL-INK')).json()) as object
   expect(variant).toMatchObject({ parent: 'RJ-77', stock: 4, gtin: null, prices: [{ amount: 119 }] })
 

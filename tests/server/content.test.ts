@@ -174,7 +174,7 @@ describe('the order of a page', () => {
           placeAssignment(maren, { storefront: 'uk', area: 'foot', code: 'third', before: 'second' }, now),
         )
       ).errors![0]!.message,
-    ).toContain('does not stand in this area')
+    ).toContain('is not in this area')
     expect((await pageOrder('uk')).find((a) => a.area === 'details')).toMatchObject({
       parts: [
         { part: 'description', order: 10 },

@@ -79,7 +79,7 @@ async function look() {
         ></span
       >
       <button v-if="f.mended !== undefined" type="button" class="plain min-h-6" @click="emit('mend', f.mended)">
-        Put {{ shown(f.finding.fix!) }}
+        Change to {{ shown(f.finding.fix!) }}
       </button>
     </li>
     <li v-if="found.length > 8" class="text-ink2">and {{ found.length - 8 }} more</li>

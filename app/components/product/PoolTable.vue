@@ -200,8 +200,8 @@ useKeys('Data pool', [
           <tr class="border-b border-hair2">
             <th><span class="sr-only">Selected</span></th>
             <th class="py-1.5 pr-3">Property in the pool</th>
-            <th class="pr-3">The product says</th>
-            <th class="pr-3">The pool says</th>
+            <th class="pr-3">Product</th>
+            <th class="pr-3">Data pool</th>
             <th>Comparison</th>
           </tr>
         </thead>

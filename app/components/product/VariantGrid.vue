@@ -219,7 +219,7 @@ async function save() {
       params: { sku: props.product.sku },
       body: { differsIn: differsIn.value, variants },
     })
-    tell(`${done.made} made, ${done.changed} changed`)
+    tell(`${done.made} created, ${done.changed} changed`)
     axes.value = {}
     emit('saved')
     await refresh()
@@ -280,7 +280,9 @@ function removeNewRows() {
       <p v-if="wanted.length" class="flex items-center gap-3">
         <button type="button" class="act" :disabled="missing.length === 0" @click="makeRows">
           {{
-            missing.length === 0 ? 'All combinations exist' : `Make ${missing.length} of ${wanted.length} combinations`
+            missing.length === 0
+              ? 'All combinations exist'
+              : `Create ${missing.length} of ${wanted.length} combinations`
           }}
         </button>
       </p>

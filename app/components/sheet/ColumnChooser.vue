@@ -81,7 +81,7 @@ const gaps = computed(() =>
           />
         </div>
         <p class="px-5 pb-1 text-[12px] text-ink2">
-          What must be filled and is not stands first, then by how many products empty.
+          Required columns with gaps come first, then the columns with the most empty cells.
         </p>
         <ul class="min-h-0 flex-1 overflow-auto pb-2">
           <li v-for="c in offered" :key="c.id">

@@ -62,7 +62,7 @@ function show(code: string, close: () => void) {
         </button>
       </li>
     </ul>
-    <p v-if="data && lists.length === 0" class="py-1 text-ink2">No list yet.</p>
+    <p v-if="data && lists.length === 0" class="py-1 text-ink2">No lists yet.</p>
     <form v-if="mayEdit" class="mt-2 border-t border-hair pt-2" @submit.prevent="put(close)">
       <label class="block"
         >Add {{ what }} to

@@ -118,7 +118,7 @@ function send() {
         </li>
       </ul>
       <template v-if="row.segment.machine && row.segment.machine !== said"
-        ><h2 class="mt-2">The machine wrote</h2>
+        ><h2 class="mt-2">Machine translation</h2>
         <p class="font-serif" :lang="lens.language">
           <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p
       ></template>

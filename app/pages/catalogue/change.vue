@@ -95,10 +95,10 @@ const placeOf = (code: string, tag: string, shop: string): ValuePlace => {
 }
 const takesValue = computed(() => ['set', 'append', 'add', 'remove'].includes(kind.value))
 const caseWords: Record<LetterCase, string> = {
-  sentence: 'A capital to begin sentences',
-  words: 'A Capital To Begin Words',
-  lower: 'all small',
-  upper: 'ALL CAPITAL',
+  sentence: 'Capitalise sentences',
+  words: 'Capitalise every word',
+  lower: 'lower case',
+  upper: 'UPPER CASE',
 }
 const how = ref<LetterCase>('sentence')
 const unit = ref('')
@@ -293,7 +293,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             <NumberField id="bulk-by" v-model="by" class="w-28" label="By how much" live />
             <SelectField
               v-model="percent"
-              label="Of what"
+              label="Percent or amount"
               :options="[option(true, 'percent'), option(false, currency || 'as a number')]"
             />
           </div>

@@ -162,7 +162,7 @@ useKeys('Catalogue', [
   { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' },
   { keys: 'Ctrl+D', does: 'Fill down from the first selected row' },
   { keys: 'Delete', does: 'Clear the selected cells' },
-  { keys: 'Ctrl+Z', does: 'Undo the last change; Ctrl+Y does it again' },
+  { keys: 'Ctrl+Z', does: 'Undo the last change; Ctrl+Y redoes it' },
   { keys: 'o', does: 'Sort by the column of the cell: up, down, by SKU', run: () => grid.value?.sortHere() },
   { keys: '>', does: 'Widen the column', run: () => grid.value?.widen(24) },
   { keys: '<', does: 'Narrow the column', run: () => grid.value?.widen(-24) },

@@ -64,7 +64,7 @@ async function make() {
     })
     const made = new Map(report.value.made.map((m) => [m.gtin, m.sku]))
     found.value = { ...found.value!, items: found.value!.items.map((i) => ({ ...i, sku: made.get(i.gtin) ?? i.sku })) }
-    tell(`${made.size} ${made.size === 1 ? 'draft' : 'drafts'} made`)
+    tell(`${made.size} ${made.size === 1 ? 'draft' : 'drafts'} created`)
   })
 }
 async function undoLast() {
@@ -170,11 +170,11 @@ useKeys('Data pool', [
             ></span
           >
           <button v-if="session.mayEdit" type="button" class="act ml-auto" :disabled="!ready || busy" @click="make">
-            Make {{ wanted.length || '' }} {{ wanted.length === 1 ? 'draft' : 'drafts' }}
+            Create {{ wanted.length || '' }} {{ wanted.length === 1 ? 'draft' : 'drafts' }}
           </button>
         </p>
         <p v-if="report" class="mx-5 mb-2 border-l-2 border-weld pl-3">
-          {{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values with their
+          {{ report.made.length }} created, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values with their
           source.<template v-if="report.left.length">
             Skipped:
             {{
@@ -296,8 +296,8 @@ useKeys('Data pool', [
             <tr class="border-y border-hair2">
               <th>Product</th>
               <th>Property</th>
-              <th>The pool said</th>
-              <th>We say</th>
+              <th>Pool’s value</th>
+              <th>Our value</th>
               <th>{{ state === 'open' ? 'Reason' : 'Answer' }}</th>
               <th>{{ state === 'open' ? 'Asked' : 'Answered' }}</th>
             </tr>

@@ -45,7 +45,7 @@ export const placeholders: TargetCheck = {
               message:
                 n === 0
                   ? `The placeholder ${called(p.n)} is missing.`
-                  : `The placeholder ${called(p.n)} stands there ${n} times; the source has it once.`,
+                  : `The placeholder ${called(p.n)} appears ${n} times; the source has it once.`,
             },
           ]
     })

@@ -53,7 +53,7 @@ export function readGlossary(
         row: 1,
         column: h,
         message:
-          `“${h}” is no column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or ` +
+          `“${h}” is not a column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or ` +
           'fr-CH:forbidden.',
       })
   })
@@ -86,11 +86,11 @@ export function readGlossary(
       problems.push({
         row,
         column: 'part-of-speech',
-        message: `“${speech}” is no part of speech that is known: ${partsOfSpeech.join(', ')}.`,
+        message: `“${speech}” is not a known part of speech: ${partsOfSpeech.join(', ')}.`,
       })
     const code = cell('code') || codeFor(first.term)
     if (seen.has(code)) {
-      problems.push({ row, column: 'code', message: `The code “${code}” stands in the file twice.` })
+      problems.push({ row, column: 'code', message: `The code “${code}” is in the file twice.` })
       return []
     }
     seen.add(code)

@@ -114,7 +114,10 @@ async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<s
       }
       if (typeof json !== 'object' || json === null || Array.isArray(json))
         throw new CsvFileError(
-          { code: 'not-json', message: `Line ${n} is no JSON object. Each line is one product: {"sku": "PE-1830", …}` },
+          {
+            code: 'not-json',
+            message: `Line ${n} is not a JSON object. Each line is one product: {"sku": "PE-1830", …}`,
+          },
           n,
         )
       let cells: Map<string, string>

@@ -63,8 +63,7 @@ useKeys('Named lists', [
         </tbody>
       </table>
       <EmptyState v-else-if="data"
-        >No list yet. Mark products show in catalogue, or find them, and put them into one: rules, files and changes of
-        many can name it.
+        >No lists yet. Select products in the catalogue and add them to a list; rules, files and bulk edits can use it.
       </EmptyState>
     </div>
   </div>
