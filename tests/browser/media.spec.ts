@@ -107,7 +107,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   // Its words are English, so French pages want a version of their own.
   await page.goto('/catalogue/KZ-0330?in=ch/fr-CH')
   await expect(page.getByRole('list', { name: 'Findings about the pictures' }).last()).toContainText(
-    'fr-CH needs its own version',
+    'French (Switzerland) needs its own version',
   )
   await expect(proof(page).locator('.hero')).toHaveCount(1)
   await page.goto('/media')

@@ -193,7 +193,10 @@ test('the house style is told while a text is written, and mends it on request',
   const told = page.getByRole('list', { name: 'House style findings' })
   await expect(told.getByRole('listitem')).toHaveCount(4)
   for (let left = 4; left > 0; left--) {
-    await told.getByRole('button', { name: /^Put/ }).first().click()
+    await told
+      .getByRole('button', { name: /^Change to/ })
+      .first()
+      .click()
     await expect(told.getByRole('listitem')).toHaveCount(left - 1)
   }
   await expect(field).toHaveValue('A seat on the rack, with a “quick” catch and a belt of 1.5 m.')
