@@ -156,14 +156,15 @@ export function checkPictures(
         ? { content: one.content, item: { ...one.item, labels: original.item.labels } }
         : one
     out.push(...checkItem(read, reader, day).map((f) => ({ ...f, picture: name })))
-    const here = languageName(reader.edition.language)
-    if (!counts)
+    if (!counts) {
+      const here = languageName(reader.edition.language)
       out.push({
         code: 'no-version',
         level: 'blocker',
         message: `Its text is in ${languageName(one.item.words!)}; ${here} needs its own version.`,
         picture: name,
       })
+    }
   }
   const views = new Set(shown.map(({ one, name }) => one.item.view ?? library.items.get(name)!.item.view))
   for (const view of wanted)
