@@ -1,4 +1,4 @@
-import { inlineName } from '@core/catalogue/inline-name'
+import { inlineNames } from '@core/catalogue/inline-name'
 
 /** A moment of the history, as the reader's place writes it. */
 export const whenShown = (at: string) =>
@@ -23,7 +23,7 @@ export function valueShown(v: unknown): string {
 
 /** The name of an inline value: Volume. */
 export function inlineLabel(address: string): string {
-  return inlineName(address, useSetupStore().forCore)
+  return inlineNames(useSetupStore().forCore)(address)
 }
 
 /** An inline value by its name, in brackets that no text has: ‹Volume›. */

@@ -48,6 +48,7 @@ export const useSetupStore = defineStore('setup', () => {
   const label = (labels: Record<string, string> | undefined, code: string) =>
     labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
+  const groupName = (code: string) => groups.value.find((g) => g.code === code)?.name ?? code
   /** An edition by name: “Belgium, Dutch”. */
   const editionName = (storefront: string, language: string) =>
     `${storefrontName(storefront)}, ${bareLanguageName(language)}`
@@ -76,6 +77,7 @@ export const useSetupStore = defineStore('setup', () => {
     forCore,
     label,
     storefrontName,
+    groupName,
     editionName,
     typeOptions,
   }

@@ -1,5 +1,5 @@
 import { refersTo } from '../attributes/types/registry'
-import { inlineNames } from './piece-on-page'
+import { inlineNames } from '../catalogue/inline-name'
 import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'

@@ -1,4 +1,4 @@
-import type { Setup } from '../catalogue/model'
+import type { NameOf } from '../catalogue/inline-name'
 import { languageName } from '../language/names'
 import type { Reader } from '../values/resolve'
 import { fillInline, type Filled, type ValueReader } from './inline'
@@ -17,18 +17,6 @@ export interface PageText {
 /** A piece as a page shows it, or why it is left out; `empty` names the inline value that is to blame. */
 export type PieceOnPage =
   { title: PageText; body: PageText; html: string } | { because: LeftOutBecause; reason: string; empty?: string }
-
-/** What an inline value is called by people: the label of an attribute, the name of a storefront's fact. */
-export type NameOf = (address: string) => string
-
-/** Names of inline values in the source language. */
-export function inlineNames({ attributes, source }: Pick<Setup, 'attributes' | 'source'>): NameOf {
-  return (address) => {
-    const [kind, code] = address.split(':', 2) as [string, string]
-    if (kind !== 'attribute') return (code ?? address).replaceAll('-', ' ')
-    return attributes.get(code)?.labels[source] ?? code
-  }
-}
 
 /**
  * What a piece reads as on a page: its title and body by the language chain, inline values filled in; or why no shopper

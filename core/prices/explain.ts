@@ -1,6 +1,6 @@
-import { windowIn } from '../moments/instant'
 import type { Price } from '../catalogue/model'
 import { effectivePrice, type SpecialPrice } from './effective'
+import { specialPrice } from './of-product'
 
 /** One price of a product, and whether it is what a customer pays, or why not. */
 export interface PriceReason {
@@ -24,16 +24,7 @@ export function explainPrice(
   const base = mine.find((p) => !p.special)
   const specials = mine
     .filter((p) => p.special)
-    .map((price) => ({
-      price,
-      special: {
-        group: price.group,
-        amount: price.amount,
-        quantity: price.quantity,
-        ...(price.priority === undefined ? {} : { priority: price.priority }),
-        ...windowIn(price, storefront.timeZone),
-      } satisfies SpecialPrice,
-    }))
+    .map((price) => ({ price, special: specialPrice(price, storefront.timeZone) }))
   const paid = effectivePrice(
     { base: base?.amount ?? null, specials: specials.map((s) => s.special) },
     group,

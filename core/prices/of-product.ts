@@ -1,6 +1,13 @@
 import type { Family, Price, Product } from '../catalogue/model'
 import { windowIn } from '../moments/instant'
-import { inheritedPrices, type PriceList } from './effective'
+import { inheritedPrices, type PriceList, type SpecialPrice } from './effective'
+
+/** A special price as it is compared with others, its window as instants. */
+export function specialPrice(price: Price, timeZone: string): SpecialPrice {
+  const { group, amount, quantity, priority } = price
+  const first = priority === undefined ? {} : { priority }
+  return { group, amount, quantity, ...first, ...windowIn(price, timeZone) }
+}
 
 /** A product's own prices in a storefront, with windows as instants. */
 export function priceList(prices: readonly Price[], storefront: string, timeZone: string): PriceList {
@@ -11,9 +18,7 @@ export function priceList(prices: readonly Price[], storefront: string, timeZone
       list.base = p.amount
       continue
     }
-    const { group, amount, quantity, priority } = p
-    const first = priority === undefined ? {} : { priority }
-    list.specials.push({ group, amount, quantity, ...first, ...windowIn(p, timeZone) })
+    list.specials.push(specialPrice(p, timeZone))
   }
   return list
 }

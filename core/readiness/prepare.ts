@@ -1,4 +1,4 @@
-import { inlineNames, type NameOf } from '../page/piece-on-page'
+import { inlineNames, type NameOf } from '../catalogue/inline-name'
 import type { PreparedAssignment, Reach } from '../assignments/assignment'
 import { limitThatFails, type Limits } from '../assignments/limits'
 import type { Attribute, TypeAttribute } from '../attributes/attribute'

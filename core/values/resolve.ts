@@ -136,13 +136,5 @@ export function resolve(
       language: null,
       counts: true,
     }
-  return {
-    attribute: attribute.code,
-    value: null,
-    origin: 'missing',
-    owner: null,
-    storefront: null,
-    language: null,
-    counts: false,
-  }
+  return missingValue(attribute.code)
 }

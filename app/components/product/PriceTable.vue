@@ -74,8 +74,7 @@ const reasons = computed(() =>
 )
 const paid = computed(() => reasons.value.find((r) => r.pays))
 const money = (n: number, code = lens.storefront) => formatMoney(n, currencyOf(code), lens.language)
-const groupName = (code: string | null) =>
-  code === null ? 'everybody' : (setup.groups.find((g) => g.code === code)?.name ?? code)
+const groupName = (code: string | null) => (code === null ? 'everybody' : setup.groupName(code))
 function specialWords({ group, quantity, priority }: Price): string {
   const parts = [
     `for ${groupName(group)}`,

@@ -39,10 +39,9 @@ function saveRange() {
   emit('patch', { range: ranges.value! })
   ranges.value = undefined
 }
-const groupName = (code: string) => setup.groups.find((group) => group.code === code)?.name ?? code
 /** Where, for whom and when the product is sold: “Switzerland for Workshop from 1 Dec 2026”. */
 function entryWords(entry: RangeEntry): string {
-  const forGroups = entry.groups.length > 0 ? `for ${entry.groups.map(groupName).join(', ')}` : ''
+  const forGroups = entry.groups.length > 0 ? `for ${entry.groups.map(setup.groupName).join(', ')}` : ''
   return [setup.storefrontName(entry.storefront), forGroups, windowWords(entry)].filter(Boolean).join(' ')
 }
 const rangeWords = computed(() =>

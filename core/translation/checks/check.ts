@@ -1,3 +1,4 @@
+import type { NameOf } from '../../catalogue/inline-name'
 import type { Coded } from '../coded'
 import type { Glossary, Place } from '../glossary'
 
@@ -19,7 +20,7 @@ export interface Looked {
   /** Whether the target is as a machine wrote it. */
   byMachine: boolean
   /** What an inline value is called, by its address. */
-  inlineName: (address: string) => string
+  inlineName: NameOf
 }
 
 export interface TargetFinding {

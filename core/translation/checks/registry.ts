@@ -1,3 +1,4 @@
+import type { NameOf } from '../../catalogue/inline-name'
 import { checkText } from '../../house-style/check-text'
 import type { TextCheckCode } from '../../house-style/kinds'
 import { styleFor, type Style } from '../../house-style/style'
@@ -38,7 +39,7 @@ export interface CheckedSegment {
   /** The house style of the field in the target's edition; its checks of words are held against the segment. */
   style?: Style | undefined
   /** What an inline value is called, by its address; without it, it is called by its code. */
-  inlineName?: ((address: string) => string) | undefined
+  inlineName?: NameOf | undefined
 }
 
 const codeOfInline = (address: string) => address.replace(/^[a-z]+:/, '')

@@ -3,7 +3,7 @@ import type { Reach } from '@core/assignments/assignment'
 import type { Db, Tx } from '../connect'
 import type { DueSet } from '../schema'
 import { membersOfSets } from './history'
-import { reachToSql } from './reach'
+import { rootsOfReaches } from './reach'
 import { mostTries } from './readiness'
 import type { StoredSetup } from './setup'
 
@@ -44,14 +44,10 @@ export function rootsOfDueSet(what: DueSet, reached: (reach: Reach) => SQL[]): S
 }
 
 /** The roots that a reach has in any storefront, as queries. */
-export function rootsOfReach(setup: StoredSetup, reach: Reach, now: number): SQL[] {
-  return [...setup.storefronts.keys()].map((storefront) => {
-    const condition = reachToSql(setup, reach, { storefront, group: null, moment: now })
-    return reach.eachVariant
-      ? sql`select r.id from product v join product r on r.id = v.root_id where ${condition}`
-      : sql`select r.id from product r where ${condition}`
-  })
-}
+export const rootsOfReach = (setup: StoredSetup, reach: Reach, now: number): SQL[] =>
+  [...setup.storefronts.keys()].map((storefront) =>
+    rootsOfReaches(setup, [reach], { storefront, group: null, moment: now }),
+  )
 
 /** The numbers of the roots that some queries find, at most about so many of each. */
 export async function someRoots(db: Db, queries: readonly SQL[], atMost: number): Promise<number[]> {

@@ -1,6 +1,6 @@
 import type { BodyOf } from '@contracts/operations'
 import type { CheckAllReport } from '@contracts/translation'
-import { inlineName } from '@core/catalogue/inline-name'
+import { inlineNames } from '@core/catalogue/inline-name'
 import { checkTarget } from '@core/translation/checks/registry'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { styleFor } from '@core/house-style/style'
@@ -46,6 +46,7 @@ export async function checkAll(
   const records = body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show }, now))
   const languages = { source: setup.source, target: edition.language }
   const [glossary, styles] = [await loadGlossary(db, setup.source), await readStyles(db)]
+  const inlineName = inlineNames(setup)
   const report: CheckAllReport = {
     records: records.length,
     segments: 0,
@@ -80,7 +81,7 @@ export async function checkAll(
               glossary,
               style,
               byMachine: s.origin === 'machine',
-              inlineName: (address) => inlineName(address, setup),
+              inlineName,
               others: way === undefined ? [] : [way],
             })) {
               if (f.code in s.overruled) {

@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs'
 import { unlink } from 'node:fs/promises'
 import { canonicalTag } from '@core/language/chain'
-import { inlineName } from '@core/catalogue/inline-name'
+import { inlineNames } from '@core/catalogue/inline-name'
 import { checkTarget } from '@core/translation/checks/registry'
 import type { Coded } from '@core/translation/coded'
 import { createXmlDecoder } from '@core/translation/exchange/encoding'
@@ -170,8 +170,7 @@ class Import {
       return []
     }
     const target: Coded = { text: read.target, placeholders: segment.extra }
-    const nameOf = (address: string) => inlineName(address, this.setup)
-    const found = checkTarget({ source: segment, target, languages, inlineName: nameOf })
+    const found = checkTarget({ source: segment, target, languages, inlineName: inlineNames(this.setup) })
     const broken = found.find((f) => breaks.has(f.code))
     if (broken) {
       this.refuse(unit, read.id, broken.message)

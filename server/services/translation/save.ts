@@ -1,6 +1,6 @@
 import type { Value } from '@core/attributes/attribute'
 import { same } from '@core/catalogue/patch'
-import { inlineName } from '@core/catalogue/inline-name'
+import { inlineNames } from '@core/catalogue/inline-name'
 import { blockerOf } from '@core/translation/checks/registry'
 import type { Glossary } from '@core/translation/glossary'
 import { byPerson, isReviewed, sourceHash, type Standing } from '@core/translation/state'
@@ -112,7 +112,7 @@ export async function saveRecords(
           languages,
           glossary,
           style: styleFor(styles, unit.field, edition),
-          inlineName: (address) => inlineName(address, setup),
+          inlineName: inlineNames(setup),
         },
       )
       if (blocker) found.set(i, blocker.message)
