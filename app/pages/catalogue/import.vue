@@ -103,7 +103,7 @@ const send = () =>
     columns.value = data.suggested
     replacements.value = Object.fromEntries(data.suggested.flatMap((c) => (c.values ? [[c.header, c.values]] : [])))
     isChecked.value = true
-    const known = mappings.data.value?.items.find((m) => m.id === chosenId.value)
+    const known = chosenMapping.value
     if (known) takeType((known.content as { type?: string }).type ?? '')
   })
 /** The type that a mapping has: its columns are looked at with it already. */

@@ -78,7 +78,7 @@ useKeys('Carried over', [
         :aria-rowcount="list.count.value ?? 0"
         :aria-activedescendant="chosen ? `came-${at}` : undefined"
       >
-        <div class="line head sticky top-0 z-10 bg-sheet" role="row">
+        <div class="list-line head sticky top-0 z-10 bg-sheet" role="row">
           <span role="columnheader">Product</span
           ><span v-for="[k, w] in columns" :key="k" role="columnheader" class="text-right">{{ w }}</span>
         </div>
@@ -87,7 +87,7 @@ useKeys('Carried over', [
             v-for="v in rows"
             :id="`came-${v.index}`"
             :key="v.index"
-            class="line absolute inset-x-0 top-0"
+            class="list-line absolute inset-x-0 top-0"
             :class="{ current: v.index === at }"
             role="row"
             :aria-rowindex="v.index + 1"
@@ -128,22 +128,8 @@ useKeys('Carried over', [
 </template>
 
 <style scoped>
-.line {
-  display: grid;
+.list-line {
   grid-template-columns: minmax(130px, 1fr) 50px 56px 56px 72px 60px;
   column-gap: 10px;
-  align-items: center;
-  height: 33px;
-  padding: 0 20px;
-  border-bottom: 1px solid var(--hair);
-}
-.line.head {
-  height: 28px;
-  font-weight: 600;
-  font-size: 12.5px;
-  border-bottom-color: var(--hair-strong);
-}
-.line.current {
-  background: var(--indigo-wash);
 }
 </style>

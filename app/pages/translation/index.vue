@@ -192,7 +192,7 @@ useKeys('Translation', [
         :aria-rowcount="list.count.value ?? 0"
         :aria-activedescendant="list.row(at) ? `work-${at}` : undefined"
       >
-        <div class="line head sticky top-0 z-10 bg-sheet" role="row">
+        <div class="list-line head sticky top-0 z-10 bg-sheet" role="row">
           <span role="columnheader"><span class="sr-only">Selected</span></span
           ><span role="columnheader">Record</span><span role="columnheader">Code</span
           ><span role="columnheader">Assigned to</span><span role="columnheader" class="text-right">Texts</span
@@ -212,7 +212,7 @@ useKeys('Translation', [
             v-for="v in rows"
             :id="`work-${v.index}`"
             :key="v.index"
-            class="line absolute inset-x-0 top-0"
+            class="list-line absolute inset-x-0 top-0"
             :class="{ current: v.index === at }"
             role="row"
             :aria-rowindex="v.index + 1"
@@ -273,22 +273,8 @@ useKeys('Translation', [
 </template>
 
 <style scoped>
-.line {
-  display: grid;
+.list-line {
   grid-template-columns: 18px minmax(150px, 1fr) 130px 120px 46px 60px 46px 64px 68px 74px;
   column-gap: 12px;
-  align-items: center;
-  height: 33px;
-  padding: 0 20px;
-  border-bottom: 1px solid var(--hair);
-}
-.line.head {
-  height: 28px;
-  font-weight: 600;
-  font-size: 12.5px;
-  border-bottom-color: var(--hair-strong);
-}
-.line.current {
-  background: var(--indigo-wash);
 }
 </style>
