@@ -24,6 +24,7 @@ export const valueBody = Joi.object({
 })
 export type ValueBody = Infer<typeof valueBody>
 
+/** The body of `PATCH /api/products/{sku}`. */
 export const productPatchBody = Joi.object({
   type: Joi.string(),
   category: Joi.string().allow(null),

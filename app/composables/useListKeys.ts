@@ -4,7 +4,7 @@ import type { Key } from './useKeys'
 interface Walked<T> {
   count: Readonly<Ref<number | undefined>>
   row: (i: number) => T | undefined
-  /** Asks for the rows of a rowsBetween, and gives those that are there then. */
+  /** Asks for some consecutive rows, and gives those that are there then. */
   rowsBetween: (from: number, to: number) => Promise<T[]>
 }
 

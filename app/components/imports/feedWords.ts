@@ -1,4 +1,4 @@
-/** Stretches that feeds are looked at in, in minutes. */
+/** How long feeds can be left alone between two looks, in minutes. */
 export const pauses = [5, 15, 60, 240, 1440, 10_080]
 
 /** Every so many minutes, in words. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SavedBody, SavedKind } from '@contracts/saved'
 
-/** Keeps something under a name, for oneself or for everybody. */
+/** Saves something under a name, for oneself or for everybody. */
 const props = defineProps<{
   kind: SavedKind
   what: string
@@ -19,7 +19,7 @@ function start() {
   naming.value = true
   void nextTick(() => field.value?.focus())
 }
-async function keep() {
+async function save() {
   try {
     const data = await call('saveNamed', {
       body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() },
@@ -34,7 +34,7 @@ async function keep() {
 </script>
 
 <template>
-  <form v-if="naming" class="inline-flex items-center gap-2" @submit.prevent="keep" @keydown.esc.stop="naming = false">
+  <form v-if="naming" class="inline-flex items-center gap-2" @submit.prevent="save" @keydown.esc.stop="naming = false">
     <TextField
       ref="field"
       v-model="name"
