@@ -37,11 +37,14 @@ useKeys('Everywhere', [
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[84px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-hidden">
+  <!-- Clipped and positioned: what is hidden in a list, far down, must not make the frame itself scroll. -->
+  <div
+    class="relative grid h-full grid-cols-[84px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-clip"
+  >
     <a href="#work" class="sr-only focus:not-sr-only">Skip to content</a>
     <LensBar class="col-span-3" @find="finder = true" />
     <WorkRail />
-    <main id="work" tabindex="-1" class="min-w-0 overflow-hidden outline-none"><slot /></main>
+    <main id="work" tabindex="-1" class="relative min-w-0 overflow-clip outline-none"><slot /></main>
     <ProofPane v-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
     <div v-else />
     <RunningWork class="col-span-3" @keys="keys = true" />

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, settled, test } from './desk'
 
 const cloth = (page: Page) => page.getByRole('grid', { name: 'Readiness of products by edition' })
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Findings' })
@@ -34,6 +34,25 @@ test('from a stitch to its findings, to the field, and back to a stitch with a k
   await page.goBack()
   await expect(here(page)).toHaveAccessibleName(/^be nl-BE: 2 blockers: copy, media/)
   await expect(panel(page)).not.toContainText('“Description” is missing')
+})
+
+test('a field far down is scrolled to within its list, and the frame stays where it is', async ({ page }) => {
+  await enter(page, '/catalogue/PE-9040?in=uk/en-GB&field=pictures')
+  await expect(page.locator('#field-pictures')).toBeInViewport()
+  await settled(page)
+  await expect(page.getByText('Looking at')).toBeInViewport()
+  expect(await page.evaluate(() => document.documentElement.scrollTop)).toBe(0)
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0)
+  // Whoever goes on to another field from there stays in it.
+  const summary = page.locator('#field-summary')
+  await summary.getByRole('button').first().click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' Gently.')
+  await page.keyboard.press('Control+s')
+  await expect(summary).toContainText('Gently.')
+  await settled(page)
+  await expect(summary).toBeInViewport()
+  await expect(page.locator('#field-pictures :focus')).toHaveCount(0)
 })
 
 test('a fix shows the products that it would mend, and its pages are ready when it is made', async ({ page }) => {

@@ -164,11 +164,11 @@ const path = computed(() => {
 /** Whoever comes for one field stands in it. */
 const wantedField = computed(() => (typeof route.query.field === 'string' ? route.query.field : ''))
 watch(
-  () => [wantedField.value, p.value !== undefined && resolved.data.value !== undefined],
+  [wantedField, () => p.value !== undefined && resolved.data.value !== undefined],
   async ([field, there]) => {
     if (!field || !there) return
     await nextTick()
-    const row = document.getElementById(`field-${field as string}`)
+    const row = document.getElementById(`field-${field}`)
     row?.scrollIntoView({ block: 'center' })
     const cells = row?.querySelectorAll<HTMLElement>(':scope > :not(:first-child)')
     cells?.[cells.length - 1]?.querySelector<HTMLElement>('button, input, select, textarea, [tabindex]')?.focus()
