@@ -24,8 +24,9 @@ function prose(): string[] {
       .replace(/[`*_#>|]/g, ' ')
       .split(/\n\s*\n/)) {
       for (const s of paragraph.replace(/\s+/g, ' ').split(/(?<=[.!?]) (?=[A-Z])/)) {
-        const said = s.trim()
-        if (said.length >= 25 && said.length <= 300 && (said.match(/[a-z]{2,}/g) ?? []).length >= 5) found.add(said)
+        const sentence = s.trim()
+        if (sentence.length >= 25 && sentence.length <= 300 && (sentence.match(/[a-z]{2,}/g) ?? []).length >= 5)
+          found.add(sentence)
       }
     }
   }

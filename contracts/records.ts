@@ -30,7 +30,7 @@ const splitPattern = Joi.object({
     .default([]),
   except: Joi.array().items(Joi.string().trim().lowercase().max(300)).max(200).default([]),
 })
-const cut = splitPattern.allow(null).default(null)
+const split = splitPattern.allow(null).default(null)
 
 export const limitsRecord = Joi.object({
   storefronts: Joi.array().items(Joi.string()).default([]),
@@ -109,7 +109,7 @@ export const productTypeRecord: ObjectSchema<ProductType> = Joi.object({
     .items(Joi.string().valid(...pictureViews))
     .unique()
     .default([]),
-  cut: cut.description('Where descriptions are cut into parts of the page; null leaves that to the storefront.'),
+  split: split.description('Where descriptions are split into parts of the page; null leaves that to the storefront.'),
 })
 
 export const categoryRecord: ObjectSchema<Category & { position?: number }> = Joi.object({
@@ -235,13 +235,13 @@ export const layoutRecord = Joi.object({
               .valid(...areaForms)
               .required(),
           }),
-          Joi.object({ cut: splitPattern.required() }),
+          Joi.object({ split: splitPattern.required() }),
         ).required(),
       }),
     )
     .max(100)
     .default([]),
-  cut,
+  split,
   look: look.default(plainLayout('tabs', []).look),
 })
 

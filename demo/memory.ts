@@ -26,12 +26,12 @@ export async function rememberTexts(records: readonly string[], now: number): Pr
             u.target === null || u.stale || u.state === 'initial' || u.field === 'slug' || u.field === 'search-words'
               ? undefined
               : alignText(u.source, u.target, u.type, { source: setup.source, target: language })
-          found?.cut.segments.forEach((s, n) =>
+          found?.segmented.segments.forEach((s, n) =>
             pairs.push({
               source: { text: s.text, placeholders: s.placeholders },
               target: { text: found.targets[n]!.text, placeholders: [...s.placeholders, ...found.targets[n]!.extra] },
-              before: found.cut.segments[n - 1]?.text ?? '',
-              after: found.cut.segments[n + 1]?.text ?? '',
+              before: found.segmented.segments[n - 1]?.text ?? '',
+              after: found.segmented.segments[n + 1]?.text ?? '',
               origin: record,
               at: now - 86_400_000,
             }),

@@ -66,7 +66,7 @@ const type = (code: string, perVariant: string[], defaults: Record<string, Value
     use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null }),
   ),
   views: [],
-  cut: null,
+  split: null,
 })
 
 const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })

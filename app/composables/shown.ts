@@ -12,7 +12,8 @@ export function valueShown(v: unknown): string {
   if (typeof v === 'object') {
     const o = v as Record<string, unknown>
     if ('state' in o) return String(o.state)
-    if ('said' in o) return o.reason === null ? `data pool: ${valueShown(o.said)}` : `own value: “${String(o.reason)}”`
+    if ('updated' in o && 'reason' in o)
+      return o.reason === null ? `data pool: ${valueShown(o.value)}` : `own value: “${String(o.reason)}”`
     if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`
     if ('title' in o && 'body' in o) return `${valueShown(o.title)}: ${valueShown(o.body)}`
     const parts = Object.entries(o).filter(([, inner]) => inner !== null && inner !== '')

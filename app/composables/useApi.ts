@@ -183,9 +183,9 @@ export async function download<N extends OperationName>(name: N, ...[sent]: Argu
 
 export const segment = (s: string) => encodeURIComponent(s)
 
-/** Where a picture of the media library is read at a width that pages show it in, whole or cut to a shape. */
+/** Where a picture of the media library is read at a width that pages show it in, whole or cropped to a shape. */
 export const pictureUrl = (
   name: string,
   width: 96 | 200 | 400 | 800 | 1600 = 96,
-  shape?: 'uncut' | 'square' | 'wide' | 'tall',
+  shape?: 'uncropped' | 'square' | 'wide' | 'tall',
 ) => `/delivery/media/${segment(name)}?width=${width}${shape ? `&shape=${shape}` : ''}`

@@ -62,7 +62,7 @@ export function useCatalogueFilter() {
       ...(where.value ? [where.value] : []),
     ],
   }))
-  const said = (c: Condition) => {
+  const wording = (c: Condition) => {
     try {
       return sentenceOf(c, setup.forCore)
     } catch {
@@ -76,7 +76,7 @@ export function useCatalogueFilter() {
       filter.category && `in ${setup.label(setup.categories.get(filter.category)?.names, filter.category)}`,
       filter.status,
       filter.q && `with “${filter.q}”`,
-      where.value && said(where.value),
+      where.value && wording(where.value),
     ]
       .filter(Boolean)
       .join(', '),

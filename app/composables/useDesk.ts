@@ -66,8 +66,8 @@ export function useDesk(record: () => string) {
     () => `desk:${record()}:${lens.edition.id}`,
     () => saved.value,
   )
-  const said = (r: Row) => drafts.value?.[r.key] ?? null
-  const differs = (r: Row) => (said(r) ?? '') !== (r.segment.target ?? '')
+  const targetOf = (r: Row) => drafts.value?.[r.key] ?? null
+  const differs = (r: Row) => (targetOf(r) ?? '') !== (r.segment.target ?? '')
 
   const currentKey = ref('')
   const at = computed(() =>
@@ -91,7 +91,7 @@ export function useDesk(record: () => string) {
     () => [current.value?.key, desk.value],
     () => {
       const r = current.value
-      sought.value = r ? flatOfCoded(said(r) ?? r.segment.target ?? r.segment.text) : null
+      sought.value = r ? flatOfCoded(targetOf(r) ?? r.segment.target ?? r.segment.text) : null
     },
     // What was asked for before is there at once.
     { immediate: true },
@@ -102,10 +102,10 @@ export function useDesk(record: () => string) {
 
   const origins = new Map<string, TargetOrigin>()
   /** Whose words a draft holds, where they were taken over and nobody wrote on. */
-  const tookFrom = (r: Row) => origins.get(`${r.key} ${said(r)}`)
+  const tookFrom = (r: Row) => origins.get(`${r.key} ${targetOf(r)}`)
   const glossary = computed(() => createGlossary(desk.value?.terms ?? [], desk.value?.source ?? 'en'))
   function findingsOf(r: Row): TargetFinding[] {
-    const text = said(r)
+    const text = targetOf(r)
     if (text === null || text === '') return []
     const { segment, unit } = r
     return checkTarget({
@@ -117,7 +117,9 @@ export function useDesk(record: () => string) {
       byMachine: (tookFrom(r) ?? (differs(r) ? 'person' : segment.origin)) === 'machine',
       most: unit.segments.length === 1 ? (unit.style.characters?.most ?? null) : null,
       inlineName: inlineLabel,
-      others: all.value.filter((o) => o !== r && o.segment.text === segment.text && said(o)).map((o) => said(o)!),
+      others: all.value
+        .filter((o) => o !== r && o.segment.text === segment.text && targetOf(o))
+        .map((o) => targetOf(o)!),
     })
   }
   /** What is found and not overruled, looked for once for each change: a line shows how much, and whether it blocks. */
@@ -186,22 +188,22 @@ export function useDesk(record: () => string) {
   }
   const changeOf = (r: Row, state: TranslationState): Change => {
     const origin = tookFrom(r)
-    return { row: r, target: said(r), state, ...(differs(r) && origin ? { origin } : {}) }
+    return { row: r, target: targetOf(r), state, ...(differs(r) && origin ? { origin } : {}) }
   }
   const save = () =>
-    send(() => asUnits(all.value.filter(differs).map((r) => changeOf(r, said(r) ? 'translated' : 'initial'))))
+    send(() => asUnits(all.value.filter(differs).map((r) => changeOf(r, targetOf(r) ? 'translated' : 'initial'))))
   /** Says that a segment is so far; the same source without a target elsewhere in the record is filled at once. */
   async function confirm(state: TranslationState) {
     const key = currentKey.value
     return send(() => {
       const r = fresh(key)
-      if (!r || !said(r)) return []
+      if (!r || !targetOf(r)) return []
       const repeats = all.value.filter(
-        (o) => o.key !== key && o.segment.text === r.segment.text && o.segment.target === null && !said(o),
+        (o) => o.key !== key && o.segment.text === r.segment.text && o.segment.target === null && !targetOf(o),
       )
       return asUnits([
         changeOf(r, state),
-        ...repeats.map((o) => ({ row: o, target: said(r), state, origin: 'memory' as const })),
+        ...repeats.map((o) => ({ row: o, target: targetOf(r), state, origin: 'memory' as const })),
       ])
     })
   }
@@ -216,12 +218,19 @@ export function useDesk(record: () => string) {
     const r = current.value
     return r
       ? all.value.filter(
-          (o) => o.key !== r.key && o.segment.text === r.segment.text && said(o) && said(r) && said(o) !== said(r),
+          (o) =>
+            o.key !== r.key &&
+            o.segment.text === r.segment.text &&
+            targetOf(o) &&
+            targetOf(r) &&
+            targetOf(o) !== targetOf(r),
         )
       : []
   })
   const changeRepeats = () =>
-    send(() => asUnits(repeats.value.map((o) => ({ row: o, target: said(current.value!), state: o.segment.state }))))
+    send(() =>
+      asUnits(repeats.value.map((o) => ({ row: o, target: targetOf(current.value!), state: o.segment.state }))),
+    )
   const overrule = (r: Row, code: string, reason: string) =>
     send(() =>
       asUnits([
@@ -260,7 +269,7 @@ export function useDesk(record: () => string) {
     drafts,
     changed,
     reset,
-    said,
+    targetOf,
     differs,
     current,
     currentKey,

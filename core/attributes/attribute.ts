@@ -1,5 +1,5 @@
 import type { Labels } from '../language/labels'
-import type { Cut } from '../page/split'
+import type { SplitPattern } from '../page/split'
 import type { UnitFamily } from '../units/registry'
 import type { Condition } from '../rules/condition'
 import type { PictureView } from '../media/item'
@@ -106,6 +106,6 @@ export interface ProductType {
   attributes: TypeAttribute[]
   /** The views in which its pictures should show a product. */
   views: PictureView[]
-  /** Where the descriptions of its products are cut into parts of the page; null leaves that to the storefront. */
-  cut: Cut | null
+  /** Where the descriptions of its products are split into parts of the page; null leaves that to the storefront. */
+  split: SplitPattern | null
 }

@@ -14,13 +14,13 @@ export interface ValueSource {
   item: string
   /** What the source calls it. */
   property: string
-  /** What it says, as a value of the product. */
-  said: unknown
+  /** What it says of it, as a value of the product. */
+  value: unknown
   /** The day of the source's record. */
   updated: string
   /** When it was taken over, or kept apart. */
   at: string
-  /** Why the product says something else; null while it has not been said. */
+  /** Why the product says something else; null while nobody has given one. */
   reason: string | null
 }
 
@@ -32,7 +32,7 @@ export type Standing = 'taken' | 'own' | 'unexplained'
 
 /** How a value stands to what its source says. */
 export function standingOf(value: unknown, source: ValueSource): Standing {
-  if (same(value, source.said)) return 'taken'
+  if (same(value, source.value)) return 'taken'
   return source.reason === null ? 'unexplained' : 'own'
 }
 

@@ -127,7 +127,7 @@ export function variantFindings(
         add(
           `value:${code}`,
           'blocker',
-          `What it differs in is not said: ${attributes.get(code)?.labels[source] ?? code}.`,
+          `What it differs in is missing: ${attributes.get(code)?.labels[source] ?? code}.`,
         )
     const other = first(seen.values, JSON.stringify(differsIn.map((c) => r.values[c] ?? null)), row)
     if (other !== undefined && differsIn.length > 0)

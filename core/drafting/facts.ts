@@ -26,7 +26,7 @@ export interface DraftFact {
   inline: boolean
   source: FactSource
   /** The source in words: the item of the pool, the number of variants. */
-  said: string
+  detail: string
 }
 
 /** A stored value that a draft was made from, so that one can see whether it has changed since. */
@@ -84,7 +84,7 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
   const add = (
     attribute: Attribute,
     value: Value,
-    more: Pick<DraftFact, 'inline' | 'source' | 'said'> & { parts?: string[] },
+    more: Pick<DraftFact, 'inline' | 'source' | 'detail'> & { parts?: string[] },
   ) => {
     const label = (languages: readonly string[]) =>
       languages.map((l) => attribute.labels[l]).find((l) => l) ?? attribute.code
@@ -103,7 +103,7 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
     if (!attribute || !isFact(attribute)) continue
     const found = read(attribute.code)
     if (found && found.value !== null && found.counts) {
-      add(attribute, found.value, { inline: true, source: found.origin === 'default' ? 'default' : 'own', said: '' })
+      add(attribute, found.value, { inline: true, source: found.origin === 'default' ? 'default' : 'own', detail: '' })
       if (found.owner !== null)
         madeFrom.push({ sku: root.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
       continue
@@ -114,14 +114,14 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
         parts: [...new Set(offered.flatMap((v) => partsOf(v, attribute, reader)))],
         inline: false,
         source: 'variants',
-        said: `${variants.length} variants`,
+        detail: `${variants.length} variants`,
       })
       continue
     }
     const row = pool?.rows.find(
       (r) => r.state === 'empty' && scopeOfPath(r.path ?? '')?.attribute === attribute.code && !attribute.translatable,
     )
-    if (row) add(attribute, row.theirs as Value, { inline: false, source: 'data-pool', said: pool!.gtin })
+    if (row) add(attribute, row.theirs as Value, { inline: false, source: 'data-pool', detail: pool!.gtin })
     else if (attribute.code === 'colour' && photo?.colours[0]) {
       const name = colourIn(nameOfColour(labOfHex(photo.colours[0].colour)!), reader.edition.language)
       facts.push({
@@ -133,7 +133,7 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
         number: null,
         inline: false,
         source: 'photo',
-        said: photo.colours[0].colour,
+        detail: photo.colours[0].colour,
       })
     }
   }
@@ -171,6 +171,6 @@ const sourceWords: Record<FactSource, string> = {
 }
 
 /** A fact as a line: “Volume: 18 L”, with its source where it is not the product's own. */
-export function factLine({ label, parts, source, said }: DraftFact): string {
-  return `${label}: ${parts.join(', ')}${source === 'own' ? '' : ` (${[sourceWords[source], said].filter(Boolean).join(' ')})`}`
+export function factLine({ label, parts, source, detail }: DraftFact): string {
+  return `${label}: ${parts.join(', ')}${source === 'own' ? '' : ` (${[sourceWords[source], detail].filter(Boolean).join(' ')})`}`
 }

@@ -7,7 +7,7 @@ import type { DraftFact } from './facts'
 
 /** An option's colour may be so far from that of a photo, in whose light things look otherwise (CIEDE2000). */
 const nearEnough = 16
-/** From so many letters on a picture is said to have words. */
+/** From so many letters on a picture is taken to have words. */
 const wordsFrom = 6
 
 /** What is read from a photo in words of a language: its colours, its ground, its shape, and whether it has words. */
@@ -70,7 +70,7 @@ export function photoFacts(reading: PhotoReading, language: string): DraftFact[]
     number: null,
     inline: false,
     source: 'photo',
-    said: '',
+    detail: '',
   })
   return [
     ...(colours.length ? [fact('photo-colours', 'Colours', colours.slice(0, 2))] : []),

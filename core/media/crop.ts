@@ -1,11 +1,11 @@
 import type { Box, Focus } from './item'
 
-/** Shapes that pictures are cut to, as width to height; `whole` is all of the crop, `uncut` all of the picture. */
-export const shapes = { uncut: null, whole: null, square: 1, wide: 16 / 9, tall: 3 / 4 } as const
+/** Shapes that pictures are cropped to, as width to height; `whole` is all of the crop, `uncropped` all of the picture. */
+export const shapes = { uncropped: null, whole: null, square: 1, wide: 16 / 9, tall: 3 / 4 } as const
 export type Shape = keyof typeof shapes
 
 /** A rectangle of a picture in pixels. */
-export interface Cut {
+export interface PixelBox {
   left: number
   top: number
   width: number
@@ -16,8 +16,8 @@ export interface Cut {
  * The part of a picture that is shown in a shape: of its crop, the largest rectangle of the shape, as near to the focus
  * in its middle as the crop allows. Sizes in pixels; at least one pixel is left.
  */
-export function cropTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): Cut {
-  const box = (shape === 'uncut' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
+export function cropTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): PixelBox {
+  const box = (shape === 'uncropped' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
   const [left, top] = [
     Math.min(width - 1, Math.round(box.left * width)),
     Math.min(height - 1, Math.round(box.top * height)),

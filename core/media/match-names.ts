@@ -17,7 +17,7 @@ const squeeze = (text: string) =>
 /** The name of a file without its folders and its ending. */
 export const stem = (file: string) => file.replace(/^.*[\\/]/, '').replace(/\.[A-Za-z0-9]{1,5}$/, '')
 
-/** The cuts at which a SKU may end in a name: `pe-1818 packed 2` is cut after each of its parts, the longest first. */
+/** Where a SKU may end in a name: `pe-1818 packed 2` is divided after each of its parts, the longest first. */
 function beginnings(name: string): { key: string; rest: string }[] {
   const ends = [...name.matchAll(/[^\p{L}\p{N}]+|$/gu)].map((m) => m.index).filter((i) => i > 0)
   return ends

@@ -196,7 +196,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   }
   placeParts(
     layout.parts,
-    { values, read, reader, setup, library, type, cut: layout.cut ?? splitFor(setup, lens.storefront, type) },
+    { values, read, reader, setup, library, type, split: layout.split ?? splitFor(setup, lens.storefront, type) },
     questions,
     placed,
     out,

@@ -2,10 +2,10 @@ import type { AssignmentName, ReachReason } from '../assignments/assignment'
 import type { Explanation } from '../rules/explain'
 
 /**
- * What put a part where it is: the reach of an assignment, the layout, the product's own piece, a cut of its
+ * What put a part where it is: the reach of an assignment, the layout, the product's own piece, a split of its
  * description, its own choice of questions.
  */
-export type PutBy = ReachReason | 'layout' | 'own' | 'cut' | 'picked'
+export type PutBy = ReachReason | 'layout' | 'own' | 'split' | 'picked'
 
 /** Why a part is where it is. */
 export interface Because {

@@ -38,7 +38,7 @@ const emptyCell = (): CoverageCell => ({
 })
 
 /** Kinds of parts that the page makes by itself. A FAQ is made of questions, which are pieces. */
-const builtIn: ReadonlySet<string> = new Set(['built-in', 'cut'])
+const builtIn: ReadonlySet<string> = new Set(['built-in', 'split'])
 const isPiece = ({ kind }: { kind: string }) => !builtIn.has(kind)
 
 /** Counts a page into the row of its type. Every area that the page has is counted, empty ones too. */

@@ -1,7 +1,7 @@
 import type { Area } from '../assignments/areas'
 import type { Labels } from '../language/labels'
 import type { Condition } from '../rules/condition'
-import type { Cut } from './split'
+import type { SplitPattern } from './split'
 
 /** The built-in parts of a product page. */
 export const builtInParts = ['description', 'facts', 'reviews', 'faq'] as const
@@ -42,11 +42,11 @@ export interface LayoutException {
     | { part: BuiltInPart; hide: true }
     | { part: BuiltInPart; area: Area; order: number }
     | { area: Area; as: AreaForm }
-    | { cut: Cut }
+    | { split: SplitPattern }
 }
 
-/** A layout as one product's page has it; `cut` is where its description is split, if an exception says so. */
-export type ProductLayout = Pick<Layout, 'areas' | 'parts'> & { cut?: Cut }
+/** A layout as one product's page has it; `split` is where its description is split, if an exception says so. */
+export type ProductLayout = Pick<Layout, 'areas' | 'parts'> & { split?: SplitPattern }
 
 export const looks = {
   spacing: ['close', 'even', 'wide'],
@@ -86,8 +86,8 @@ export interface Layout {
   parts: PartPlace[]
   /** The later wins. */
   exceptions: LayoutException[]
-  /** Where descriptions are cut into parts, unless their type says otherwise; null leaves them whole. */
-  cut: Cut | null
+  /** Where descriptions are split into parts, unless their type says otherwise; null leaves them whole. */
+  split: SplitPattern | null
   look: Look
 }
 
@@ -109,7 +109,7 @@ export function plainLayout(details: AreaForm, parts: PartPlace[], needed: reado
     areas: standardAreas(details, needed),
     parts,
     exceptions: [],
-    cut: null,
+    split: null,
     look: startingLooks.ledger!.look,
   }
 }
@@ -120,21 +120,21 @@ export function layoutFor(
   meets: (exception: LayoutException, index: number) => boolean,
 ): ProductLayout {
   let { areas, parts } = layout
-  let cut: Cut | undefined
+  let split: SplitPattern | undefined
   layout.exceptions.forEach((exception, i) => {
     if (!meets(exception, i)) return
     const { change } = exception
-    if ('cut' in change) cut = change.cut
+    if ('split' in change) split = change.split
     else if ('as' in change) areas = areas.map((a) => (a.area === change.area ? { ...a, as: change.as } : a))
     else if ('hide' in change) parts = parts.filter((p) => p.part !== change.part)
     else parts = parts.map((p) => (p.part === change.part ? { ...p, area: change.area, order: change.order } : p))
   })
-  return { areas, parts, ...(cut === undefined ? {} : { cut }) }
+  return { areas, parts, ...(split === undefined ? {} : { split }) }
 }
 
 /** Whether an exception says how the description of one product is split, by the SKU of the product. */
 export const isSplitOf = ({ rule, change }: LayoutException, sku: string): boolean =>
-  'cut' in change &&
+  'split' in change &&
   'field' in rule &&
   rule.field === 'sku' &&
   Array.isArray(rule.value) &&
@@ -144,9 +144,9 @@ export const isSplitOf = ({ rule, change }: LayoutException, sku: string): boole
  * A layout in which the description of one product is split by a pattern of its own, or by none of its own. `skus` are
  * the product's, then those of its variants: rules ask for the SKUs of what is sold.
  */
-export function withSplitOf(layout: Layout, skus: readonly [string, ...string[]], cut: Cut | null): Layout {
+export function withSplitOf(layout: Layout, skus: readonly [string, ...string[]], split: SplitPattern | null): Layout {
   const others = layout.exceptions.filter((exception) => !isSplitOf(exception, skus[0]))
-  if (cut === null) return { ...layout, exceptions: others }
+  if (split === null) return { ...layout, exceptions: others }
   const rule: Condition = { field: 'sku', is: 'one-of', value: [...skus] }
-  return { ...layout, exceptions: [...others, { name: `Split of ${skus[0]}`, rule, change: { cut } }] }
+  return { ...layout, exceptions: [...others, { name: `Split of ${skus[0]}`, rule, change: { split } }] }
 }

@@ -6,7 +6,7 @@ import { slugOf } from '../search/slug'
 import { readNormalForm } from '../richtext/read'
 import type { Library } from '../media/versions'
 import { becauseOf, type Because, type LeftOut, type Shown } from './because'
-import { splitText, type Cut } from './split'
+import { splitText, type SplitPattern } from './split'
 import { fillInline, type ValueReader } from './inline'
 import type { PartPlace } from './layout'
 import { factsTable, type ValuesOf } from './values'
@@ -19,19 +19,19 @@ export interface PartsOf {
   setup: Setup
   library: Library
   type: string
-  /** Where the description is cut. */
-  cut: Cut | null
+  /** Where the description is split. */
+  split: SplitPattern | null
 }
 
-/** The pattern by which descriptions of a type are cut in a storefront: the type's own, else the storefront's. */
-export function splitFor(setup: Setup, storefront: string, type: string): Cut | null {
-  return setup.types.get(type)?.cut ?? setup.storefronts.get(storefront)?.layout.cut ?? null
+/** The pattern by which descriptions of a type are split in a storefront: the type's own, else the storefront's. */
+export function splitFor(setup: Setup, storefront: string, type: string): SplitPattern | null {
+  return setup.types.get(type)?.split ?? setup.storefronts.get(storefront)?.layout.split ?? null
 }
 
 const titleOf = (place: PartPlace, of: PartsOf) => labelIn(place.titles, of.reader.chain, place.part)
 
 /**
- * The description as a page shows it: what stands before its first cut, and the parts that it is cut into, in their
+ * The description as a page shows it: what stands before its first split, and the parts that it is split into, in their
  * order.
  */
 export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOut)[] {
@@ -48,7 +48,7 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
   if (!found || found.value === null) return [out('description', title, 'the product has no description', because)]
   if (!found.counts)
     return [out('description', title, `no description in ${languageName(of.reader.edition.language)}`, because)]
-  const { lead, parts } = splitText(readNormalForm(String(found.value)), of.cut)
+  const { lead, parts } = splitText(readNormalForm(String(found.value)), of.split)
   const language = { title: of.reader.edition.language, body: found.language ?? '' }
   const filled = fillInline(lead, of.read)
   const first: Shown | LeftOut = filled.hasContent
@@ -66,7 +66,7 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
     first,
     ...parts.map((part, i): Shown | LeftOut => {
       const why: Because = {
-        ...becauseOf('cut', place.order),
+        ...becauseOf('split', place.order),
         language: { title: found.language ?? '', body: found.language ?? '' },
       }
       const heading = fillInline([{ tag: 'p', attributes: {}, children: [...part.heading] }], of.read)
@@ -76,14 +76,14 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
         .replace(/&gt;/g, '>')
         .replace(/&amp;/g, '&')
         .trim()
-      const slug = `cut-${slugOf(words, found.language ?? of.setup.source) || i + 1}`
+      const slug = `split-${slugOf(words, found.language ?? of.setup.source) || i + 1}`
       const piece = used.has(slug) ? `${slug}-${i + 1}` : slug
       used.add(piece)
       if (!heading.hasContent)
         return out(piece, `part ${i + 1} of the description`, 'its heading has an empty value', why)
       const body = fillInline(part.nodes, of.read)
       return body.hasContent
-        ? { piece, kind: 'cut', title: words, html: body.html, because: why }
+        ? { piece, kind: 'split', title: words, html: body.html, because: why }
         : out(piece, words, 'there is no text under its heading', why)
     }),
   ]

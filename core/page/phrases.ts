@@ -37,7 +37,7 @@ export const phrases: readonly Phrase[] = [
   phrase('delivery-days', 'Under the price', 'Delivered in {n} working days', 'Delivered in one working day'),
   phrase('reviews', 'Above what customers wrote', '{n} reviews', 'One review'),
   phrase('no-reviews', 'Where nobody has written yet', 'No reviews yet'),
-  phrase('show-more', 'The button under a cut text', 'Read more'),
+  phrase('show-more', 'The button under a shortened text', 'Read more'),
   phrase('back-to-list', 'The link above the name', 'Back to the list'),
 ]
 

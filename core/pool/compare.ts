@@ -96,7 +96,7 @@ export function compareItem(
 
 /** Whether a difference has been dealt with: a reason stands beside it that was given to what the item says now. */
 export function isExplained(c: PoolComparison): boolean {
-  return c.source !== null && same(c.source.said, c.theirs) && standingOf(c.ours, c.source) === 'own'
+  return c.source !== null && same(c.source.value, c.theirs) && standingOf(c.ours, c.source) === 'own'
 }
 
 /** The patch that puts what an item says at some paths into a product. */

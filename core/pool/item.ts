@@ -79,10 +79,10 @@ function valueIn(patch: ProductPatch): unknown {
 }
 
 /** What an item says in one property, as it is kept beside a product's value, at a moment in milliseconds. */
-export function saidBy(
+export function statementOf(
   item: PoolItem,
   property: string,
-  said: unknown,
+  value: unknown,
   now: number,
   reason: string | null = null,
 ): ValueSource {
@@ -90,7 +90,7 @@ export function saidBy(
     source: 'data-pool',
     item: item.gtin,
     property,
-    said,
+    value,
     updated: item.updated,
     at: new Date(now).toISOString(),
     reason,

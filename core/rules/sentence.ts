@@ -62,8 +62,8 @@ function inOwnWords(
   if (!field.amounts) return undefined
   const { phrase, range: rangePhrase, noun } = field.amounts
   if (operator.operand === 'flag') return `${(value === false) !== not ? 'without' : 'with'} a ${noun}`
-  const said = operator.phrase.replace(/^is /, '').replace('%', valueWords(operator.operand, value, amount))
-  return `${no}${operator.operand === 'range' ? rangePhrase : phrase} ${said}`
+  const wording = operator.phrase.replace(/^is /, '').replace('%', valueWords(operator.operand, value, amount))
+  return `${no}${operator.operand === 'range' ? rangePhrase : phrase} ${wording}`
 }
 
 /** How a condition on a field is said; `negate` turns it round. */
@@ -80,11 +80,11 @@ function test(condition: { field: string; is: OperatorName; value?: unknown }, s
   const builtIn = field.attribute === null ? builtInField(field.name) : undefined
   const own = builtIn && inOwnWords(builtIn, operator, value, name, not)
   if (own !== undefined) return own
-  const said = fieldWords(field, setup)
-  if (operator.operand === 'flag') return `${(value === false) !== not ? 'without' : 'with'} ${said}`
-  if (field.kind === 'yes-no') return `${said} is ${value !== not ? 'yes' : 'no'}`
+  const wording = fieldWords(field, setup)
+  if (operator.operand === 'flag') return `${(value === false) !== not ? 'without' : 'with'} ${wording}`
+  if (field.kind === 'yes-no') return `${wording} is ${value !== not ? 'yes' : 'no'}`
   const shown = valueWords(operator.operand, value, inAmounts.has(field.kind) ? amount : name)
-  return `${said} ${not ? negated(operator.phrase) : operator.phrase}`.replace('%', shown)
+  return `${wording} ${not ? negated(operator.phrase) : operator.phrase}`.replace('%', shown)
 }
 
 /** What a field is called where it stands by itself. */
@@ -95,8 +95,8 @@ export const fieldLabel = (field: Field, setup: Setup): string =>
 function fieldWords(field: Field, setup: Setup): string {
   const label = fieldLabel(field, setup)
   // What is written in capitals alone stays so.
-  const said = label === label.toUpperCase() ? label : label.toLowerCase()
-  return field.language ? `${said} in ${field.language}` : said
+  const wording = label === label.toUpperCase() ? label : label.toLowerCase()
+  return field.language ? `${wording} in ${field.language}` : wording
 }
 
 /** A phrase of an operator turned round: “is not”, “does not contain”, “not at least”. */

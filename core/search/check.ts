@@ -54,16 +54,20 @@ export function searchWordsKnown(
 }
 
 /**
- * A line cut where a result would cut it: at the last word that has room, with an ellipsis. `width` tells how wide a
+ * A line truncated as a result would be: at the last word that has room, with an ellipsis. `width` tells how wide a
  * line is.
  */
-export function cropTo(text: string, most: number, width: (line: string) => number): { shown: string; cut: boolean } {
-  if (width(text) <= most) return { shown: text, cut: false }
+export function truncateTo(
+  text: string,
+  most: number,
+  width: (line: string) => number,
+): { shown: string; truncated: boolean } {
+  if (width(text) <= most) return { shown: text, truncated: false }
   const words = text.split(/(?<=\s)/)
   let line = ''
   for (const word of words.length > 1 ? words : [...text]) {
     if (width(`${line}${word.trimEnd()} …`) > most) break
     line += word
   }
-  return { shown: `${line.trimEnd()} …`, cut: true }
+  return { shown: `${line.trimEnd()} …`, truncated: true }
 }

@@ -108,8 +108,8 @@ export interface Glossary {
 export function createGlossary(terms: readonly Term[], source: string): Glossary {
   const byFirst = new Map<string, { term: Term; stems: string[] }[]>()
   for (const term of terms) {
-    const said = termIn(term, source)?.term
-    const stems = said ? wordsOf(said, source).stems : []
+    const wording = termIn(term, source)?.term
+    const stems = wording ? wordsOf(wording, source).stems : []
     if (stems.length === 0) continue
     const list = byFirst.get(stems[0]!)
     if (list) list.push({ term, stems })

@@ -16,10 +16,10 @@ export interface Segment extends Coded {
   to: number
 }
 
-/** Where stretches are cut, by stretch, where somebody cut them otherwise than at the ends of sentences. */
+/** Where stretches break, by stretch, where somebody broke them otherwise than at the ends of sentences. */
 export type SegmentBreaks = Record<number, number[]>
 
-/** A text cut into segments, and how it is put together again. */
+/** A text broken into segments, and how it is put together again. */
 export interface SegmentedText {
   segments: Segment[]
   /** All stretches of words in order, also those that hold none to translate. */
@@ -37,7 +37,7 @@ export interface Stretch {
 const marks: ReadonlySet<string> = new Set(markTags)
 const isInline = (n: RichNode) => !isElement(n) || marks.has(n.tag) || n.tag === 'br' || n.tag === 'data'
 
-/** The text that is cut: words as they are, anything else one sign. */
+/** The text that is segmented: words as they are, anything else one sign. */
 export const flat = (nodes: readonly RichNode[]): string =>
   nodes
     .map((n) => (!isElement(n) ? n : n.tag === 'br' ? '\n' : marks.has(n.tag) ? flat(n.children) : '\ufffc'))
@@ -148,8 +148,8 @@ const line = (value: Value) => ({
 const hasWords = (text: string) => /\p{L}/u.test(text)
 
 /** The bounds of a stretch's segments, white space at their ends left out. */
-function boundsOf(text: string, language: string, cuts: readonly number[] | undefined): [number, number][] {
-  const starts = cuts ? [0, ...cuts.filter((c) => c > 0 && c < text.length)] : sentenceStarts(text, language)
+function boundsOf(text: string, language: string, breaks: readonly number[] | undefined): [number, number][] {
+  const starts = breaks ? [0, ...breaks.filter((c) => c > 0 && c < text.length)] : sentenceStarts(text, language)
   const out = starts
     .map((from, i): [number, number] => {
       const to = starts[i + 1] ?? text.length
@@ -160,7 +160,7 @@ function boundsOf(text: string, language: string, cuts: readonly number[] | unde
   // A stretch without a letter between two others is no sentence: it stays with the one before it.
   return out.reduce<[number, number][]>((kept, [from, to]) => {
     const last = kept.at(-1)
-    if (last && !cuts && !hasWords(text.slice(from, to)) && !text.slice(last[1], from).includes('\n'))
+    if (last && !breaks && !hasWords(text.slice(from, to)) && !text.slice(last[1], from).includes('\n'))
       kept[kept.length - 1] = [last[0], to]
     else kept.push([from, to])
     return kept
@@ -169,20 +169,20 @@ function boundsOf(text: string, language: string, cuts: readonly number[] | unde
 
 /**
  * Breaks a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
- * Formatting and inline values become numbered placeholders; a mark across a cut is closed and opened again.
+ * Formatting and inline values become numbered placeholders; a mark across a break is closed and opened again.
  */
 export function segmentText(
   value: Value,
   type: AttributeTypeName,
   language: string,
-  cuts: SegmentBreaks = {},
+  breaks: SegmentBreaks = {},
 ): SegmentedText {
   const { stretches, rebuild } = (shapes[type] ?? line)(value)
   const segments: Segment[] = []
   stretches.forEach((s, stretch) => {
     const text = flat(s.nodes)
     if (!hasWords(text)) return
-    for (const [from, to] of boundsOf(text, language, cuts[stretch]))
+    for (const [from, to] of boundsOf(text, language, breaks[stretch]))
       segments.push({ id: `s${segments.length + 1}`, stretch, from, to, ...encode(sliceOf(s.nodes, from, to)) })
   })
   return { segments, stretches, rebuild }
@@ -203,25 +203,25 @@ function between(nodes: readonly RichNode[], source: string, target: string): Ri
  * source's, by segment.
  */
 export function joinText(
-  cut: SegmentedText,
+  segmented: SegmentedText,
   targets: readonly string[],
   { source, target, extra = [] }: { source: string; target: string; extra?: readonly (readonly Placeholder[])[] },
 ): Value {
   const byStretch = new Map<number, number[]>()
-  cut.segments.forEach((s, i) => byStretch.set(s.stretch, [...(byStretch.get(s.stretch) ?? []), i]))
-  return cut.rebuild(
-    cut.stretches.map(({ nodes }, stretch) => {
+  segmented.segments.forEach((s, i) => byStretch.set(s.stretch, [...(byStretch.get(s.stretch) ?? []), i]))
+  return segmented.rebuild(
+    segmented.stretches.map(({ nodes }, stretch) => {
       const here = byStretch.get(stretch)
       if (!here) return nodes
-      const out: RichNode[] = sliceOf(nodes, 0, cut.segments[here[0]!]!.from)
+      const out: RichNode[] = sliceOf(nodes, 0, segmented.segments[here[0]!]!.from)
       here.forEach((i, k) => {
-        const segment = cut.segments[i]!
+        const segment = segmented.segments[i]!
         out.push(...decode(targets[i]!, [...segment.placeholders, ...(extra[i] ?? [])]))
         const next = here[k + 1]
         out.push(
           ...(next === undefined
             ? sliceOf(nodes, segment.to, Infinity)
-            : between(sliceOf(nodes, segment.to, cut.segments[next]!.from), source, target)),
+            : between(sliceOf(nodes, segment.to, segmented.segments[next]!.from), source, target)),
         )
       })
       return out
@@ -231,9 +231,9 @@ export function joinText(
 
 /** The targets of segments, found in a text that was translated as a whole. */
 export interface Aligned {
-  cut: SegmentedText
-  /** Where it is cut otherwise than at the ends of sentences. */
-  cuts: SegmentBreaks
+  segmented: SegmentedText
+  /** Where it breaks otherwise than at the ends of sentences. */
+  breaks: SegmentBreaks
   targets: { text: string; extra: Placeholder[] }[]
 }
 
@@ -246,31 +246,31 @@ export function alignText(
   target: Value,
   type: AttributeTypeName,
   languages: { source: string; target: string },
-  cuts: SegmentBreaks = {},
+  breaks: SegmentBreaks = {},
 ): Aligned | undefined {
   const made = segmentText(target, type, languages.target)
-  let cut = segmentText(source, type, languages.source, cuts)
-  if (made.stretches.length !== cut.stretches.length) return undefined
+  let segmented = segmentText(source, type, languages.source, breaks)
+  if (made.stretches.length !== segmented.stretches.length) return undefined
   const per = (c: SegmentedText, stretch: number) => c.segments.filter((s) => s.stretch === stretch)
-  const whole: SegmentBreaks = { ...cuts }
+  const whole: SegmentBreaks = { ...breaks }
   let uneven = false
-  for (let s = 0; s < cut.stretches.length; s++) {
-    const [a, b] = [per(cut, s).length, per(made, s).length]
+  for (let s = 0; s < segmented.stretches.length; s++) {
+    const [a, b] = [per(segmented, s).length, per(made, s).length]
     if (a === b) continue
     // Words on one side alone are no translation of each other.
     if (a === 0 || b === 0) return undefined
     whole[s] = []
     uneven = true
   }
-  if (uneven) cut = segmentText(source, type, languages.source, whole)
-  const targets = cut.segments.map((segment, i) => {
+  if (uneven) segmented = segmentText(source, type, languages.source, whole)
+  const targets = segmented.segments.map((segment, i) => {
     const alone = whole[segment.stretch]?.length === 0
     const same = alone
       ? encode(made.stretches[segment.stretch]!.nodes)
-      : per(made, segment.stretch)[cut.segments.slice(0, i).filter((x) => x.stretch === segment.stretch).length]!
+      : per(made, segment.stretch)[segmented.segments.slice(0, i).filter((x) => x.stretch === segment.stretch).length]!
     return renumber(same, segment.placeholders)
   })
-  return { cut, cuts: whole, targets }
+  return { segmented, breaks: whole, targets }
 }
 
 /**

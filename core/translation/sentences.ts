@@ -71,13 +71,13 @@ export function sentenceStarts(text: string, language: string): number[] {
   const starts: number[] = []
   let before = 0
   for (const { index, segment } of segmenter.segment(text)) {
-    const said = text.slice(before, index)
+    const leading = text.slice(before, index)
     const goesOn =
       index > 0 &&
-      !said.endsWith('\n') &&
-      ((abbreviation?.test(said) ?? false) ||
+      !leading.endsWith('\n') &&
+      ((abbreviation?.test(leading) ?? false) ||
         (months !== undefined &&
-          /(?<!\p{N})\d{1,2}\.\s*$/u.test(said) &&
+          /(?<!\p{N})\d{1,2}\.\s*$/u.test(leading) &&
           months.has(firstWord.exec(segment)?.[0] ?? '')))
     if (goesOn) continue
     starts.push(index)

@@ -39,9 +39,9 @@ export interface StoredSegment {
   earlier?: string
 }
 
-/** What is stored of a unit's segments: work under way, states and cuts. */
+/** What is stored of a unit's segments: work under way, states and breaks. */
 export interface StoredUnit {
-  cuts: SegmentBreaks
+  breaks: SegmentBreaks
   segments: StoredSegment[]
   /** The hash of the unit's target at the time; null where it had none. Where the target is another, this is old. */
   beside: string | null
@@ -79,8 +79,8 @@ export interface UnitTexts {
 }
 
 export interface UnitSegments {
-  cut: SegmentedText
-  cuts: SegmentBreaks
+  segmented: SegmentedText
+  breaks: SegmentBreaks
   segments: UnitSegment[]
   /** Whether there is a target whose parts could not be told to the segments. */
   loose: boolean
@@ -134,22 +134,23 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
     ? stored.segments.map((s) => ({ source: s.source, ...targetOf(s) }))
     : aligned?.targets.map((t, i) => ({
         ...noTarget,
-        source: aligned.cut.segments[i]!.text,
+        source: aligned.segmented.segments[i]!.text,
         target: t.text,
         extra: t.extra,
         state: unit.state ?? 'translated',
         unread: unit.unread,
         origin: unit.unread ? 'machine' : 'person',
       }))
-  const cuts = storedBreaks(current ? stored.cuts : (aligned?.cuts ?? {}), unit)
-  const cut = segmentText(source, type, languages.source, cuts)
-  if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
+  const breaks = storedBreaks(current ? stored.breaks : (aligned?.breaks ?? {}), unit)
+  const segmented = segmentText(source, type, languages.source, breaks)
+  if (!prior)
+    return { segmented, breaks, segments: segmented.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
   const segments: UnitSegment[] = []
   let at = 0
   let gone: Prior[] = []
   for (const part of diffArrays(
     prior.map((p) => p.source),
-    cut.segments.map((s) => s.text),
+    segmented.segments.map((s) => s.text),
   )) {
     if (part.removed) {
       gone = prior.slice(at, at + part.count)
@@ -157,7 +158,7 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
       continue
     }
     for (let i = 0; i < part.count; i++) {
-      const segment = cut.segments[segments.length]!
+      const segment = segmented.segments[segments.length]!
       const from = part.added ? gone[i] : prior[at + i]
       segments.push(
         from
@@ -169,20 +170,20 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
     gone = []
   }
   return {
-    cut,
-    cuts,
+    segmented,
+    breaks,
     segments: segments.map(({ source: _, ...s }: UnitSegment & { source?: string }) => s),
     loose: false,
   }
 }
 
 /** The breaks of stretches that still read as they did. */
-function storedBreaks(cuts: SegmentBreaks, { source, madeFrom, type, languages }: UnitTexts): SegmentBreaks {
-  if (madeFrom === null || Object.keys(cuts).length === 0) return cuts
+function storedBreaks(breaks: SegmentBreaks, { source, madeFrom, type, languages }: UnitTexts): SegmentBreaks {
+  if (madeFrom === null || Object.keys(breaks).length === 0) return breaks
   const [before, now] = [madeFrom, source].map((v) =>
     segmentText(v, type, languages.source).stretches.map((s) => flat(s.nodes)),
   )
-  return Object.fromEntries(Object.entries(cuts).filter(([i]) => before![Number(i)] === now![Number(i)]))
+  return Object.fromEntries(Object.entries(breaks).filter(([i]) => before![Number(i)] === now![Number(i)]))
 }
 
 /** A change of one segment's target, made over what stood there. */
@@ -255,13 +256,13 @@ function changedSegment(at: UnitSegment, change: SegmentChange, writer: number |
 
 /** The whole target of segments, and how far it is: as far as the least of them; null while one has none. */
 export function wholeOf(
-  { cut, segments }: Pick<UnitSegments, 'cut' | 'segments'>,
+  { segmented, segments }: Pick<UnitSegments, 'segmented' | 'segments'>,
   languages: { source: string; target: string },
 ): (Standing & { value: Value }) | null {
   if (segments.some((s) => s.target === null)) return null
   return {
     value: joinText(
-      cut,
+      segmented,
       segments.map((s) => s.target!),
       { ...languages, extra: segments.map((s) => s.extra) },
     ),
@@ -272,11 +273,11 @@ export function wholeOf(
 
 /** What is stored of segments beside a target. */
 export function storedUnitOf(
-  { cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>,
+  { breaks, segments }: Pick<UnitSegments, 'breaks' | 'segments'>,
   target: Value | null,
 ): StoredUnit {
   return {
-    cuts,
+    breaks,
     beside: target === null ? null : sourceHash(target),
     // A segment whose source has changed keeps the one it was made from, so that it is shown again.
     segments: segments.map((s): StoredSegment => ({
@@ -303,18 +304,23 @@ const breaksOf = (segments: readonly UnitSegment[], stretch: number) =>
     .map((s) => s.from)
 
 /**
- * The segments after a stretch was cut otherwise: those that begin where one began before keep its target, with what it
+ * The segments after a stretch was broken otherwise: those that begin where one began before keep its target, with what it
  * covers now.
  */
-function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch: number, at: number[]): UnitSegments {
-  const now = { ...cuts, [stretch]: at }
-  const cut = segmentText(unit.source, unit.type, unit.languages.source, now)
+function resegmented(
+  unit: UnitTexts,
+  { breaks, segments, loose }: UnitSegments,
+  stretch: number,
+  at: number[],
+): UnitSegments {
+  const now = { ...breaks, [stretch]: at }
+  const segmented = segmentText(unit.source, unit.type, unit.languages.source, now)
   const spaced = spacesSentences(unit.languages.target) ? ' ' : ''
   return {
-    cut,
-    cuts: now,
+    segmented,
+    breaks: now,
     loose,
-    segments: cut.segments.map((s): UnitSegment => {
+    segments: segmented.segments.map((s): UnitSegment => {
       const before = segments.filter((o) => o.stretch === s.stretch && o.from >= s.from && o.from < s.to)
       const first = before[0]
       if (!first) return { ...s, ...blank }
@@ -340,12 +346,12 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
               partsOf(o.target).map((p) => (typeof p === 'string' ? p : { ...p, n: p.n + Math.max(0, shift) })),
             )
       })
-      const said = targets.filter((t): t is string => t !== null)
+      const written = targets.filter((t): t is string => t !== null)
       return {
         ...s,
         ...blank,
-        target: said.length > 0 ? said.join(spaced) : null,
-        state: said.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial',
+        target: written.length > 0 ? written.join(spaced) : null,
+        state: written.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial',
         unread: before.some((o) => o.unread),
         returned: before.some((o) => o.returned),
       }
@@ -357,7 +363,7 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
 export function joinSegments(unit: UnitTexts, found: UnitSegments, index: number): UnitSegments | undefined {
   const [a, b] = [found.segments[index], found.segments[index + 1]]
   if (!a || !b || a.stretch !== b.stretch) return undefined
-  return recut(
+  return resegmented(
     unit,
     found,
     a.stretch,
@@ -379,7 +385,7 @@ export function splitSegment(
   if (!s) return undefined
   const words = flatOfCoded(s.text)
   if (words.slice(0, at).trim() === '' || words.slice(at).trim() === '') return undefined
-  return recut(
+  return resegmented(
     unit,
     found,
     s.stretch,

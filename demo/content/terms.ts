@@ -3,12 +3,12 @@ import type { PartOfSpeech, Term } from '@core/translation/glossary'
 const order = ['en-GB', 'de', 'fr', 'it', 'nl', 'sv', 'da', 'fi', 'ja', 'ar'] as const
 
 /** A term in every language of the demo; a word behind `!` is one that must not stand for it. */
-const term = (code: string, partOfSpeech: PartOfSpeech, note: string, ...said: string[]): Term => ({
+const term = (code: string, partOfSpeech: PartOfSpeech, note: string, ...wordings: string[]): Term => ({
   code,
   partOfSpeech,
   note,
   languages: Object.fromEntries(
-    said.flatMap((s, i) => {
+    wordings.flatMap((s, i) => {
       const [right, ...forbidden] = s.split('!').map((w) => w.trim())
       return right ? [[order[i]!, { term: right, forbidden }]] : []
     }),

@@ -58,7 +58,7 @@ function goods(
     labels: names,
     groups,
     views,
-    cut: null,
+    split: null,
     attributes: [
       ...use(
         'facts',
@@ -90,7 +90,7 @@ function immaterial(code: string, names: Labels, facts: string[], optional: stri
     labels: names,
     groups: groups.filter((g) => g.code !== 'package'),
     views: ['whole'],
-    cut: { levels: [2, 3], except: [] },
+    split: { levels: [2, 3], except: [] },
     attributes: [
       ...use('facts', facts, { required: true }),
       ...use('facts', [...optional, 'model']),

@@ -84,10 +84,10 @@ function alike(a: string, b: string): boolean {
 /** What the pool says to a question: it agrees where the maker would say so too. */
 export function answerTo(question: PoolQuestion, line: PoolLine | undefined): PoolAnswer {
   const { id, property, proposed } = question
-  const said = line?.properties[property]
-  if (line === undefined || said === undefined) return { id, agreed: false, words: 'The pool no longer has this.' }
+  const stated = line?.properties[property]
+  if (line === undefined || stated === undefined) return { id, agreed: false, words: 'The pool no longer has this.' }
   const maker = line.doubtful?.[property]
-  if (maker === undefined) return { id, agreed: false, words: `The maker stands by “${said}”.` }
+  if (maker === undefined) return { id, agreed: false, words: `The maker stands by “${stated}”.` }
   return alike(maker, proposed)
     ? { id, agreed: true, words: `The maker agrees: “${proposed}”.` }
     : { id, agreed: false, words: `The maker has looked again and says “${maker}”.` }

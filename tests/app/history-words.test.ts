@@ -31,8 +31,8 @@ describe('a place in a record', () => {
     ['layout.areas', 'Layout, areas'],
     ['colour', 'Colour'],
     ['attribute:gone', 'gone'],
-  ])('%s is %s', (path, said) => {
-    expect(words.pathWords(path)).toBe(said)
+  ])('%s is %s', (path, wording) => {
+    expect(words.pathWords(path)).toBe(wording)
   })
 })
 
@@ -65,13 +65,23 @@ describe('a value', () => {
     ['a brand by its name', 'brand', 'varga', 'Varga & Daughter'],
     ['a category by its name', 'category', 'panniers', 'Panniers'],
     ['further categories', 'categories', ['bags', 'gone'], 'Bags · gone'],
-    ['what a data pool says', 'source:attribute:weight', { said: '2 kg', reason: null }, 'data pool: 2 kg'],
-    ['why it differs', 'source:attribute:weight', { said: '2 kg', reason: 'weighed' }, 'own value: “weighed”'],
-  ])('is %s', (_what, path, value, said) => {
+    [
+      'what a data pool says',
+      'source:attribute:weight',
+      { value: '2 kg', updated: '2026-06-21', reason: null },
+      'data pool: 2 kg',
+    ],
+    [
+      'why it differs',
+      'source:attribute:weight',
+      { value: '2 kg', updated: '2026-06-21', reason: 'weighed' },
+      'own value: “weighed”',
+    ],
+  ])('is %s', (_what, path, value, wording) => {
     // Amounts do not break at the end of a line.
     const shown = words.valueWords(path, value).replaceAll('\u00a0', ' ')
-    if (typeof said === 'string') expect(shown).toBe(said)
-    else expect(shown).toMatch(said)
+    if (typeof wording === 'string') expect(shown).toBe(wording)
+    else expect(shown).toMatch(wording)
   })
   it('is never JSON', () => {
     const odd = { texts: [{ language: 'en-GB', title: 'Care', body: '<p>Wash it.</p>' }], own: null }

@@ -63,7 +63,7 @@ describe('the data pool by HTTP', () => {
         source: 'data-pool',
         item: gtin,
         property: 'Volume',
-        said: { value: 35, unit: 'L' },
+        value: { value: 35, unit: 'L' },
         reason: null,
       },
     })

@@ -143,7 +143,7 @@ describe('taking over', () => {
       source: 'data-pool',
       item: gtin.bag,
       property: 'Volume',
-      said: { value: 20, unit: 'L' },
+      value: { value: 20, unit: 'L' },
       updated: '2026-03-04',
       reason: null,
     })
@@ -160,7 +160,7 @@ describe('taking over', () => {
     expect(await row('B-1', 'Volume')).toMatchObject({
       state: 'differs',
       explained: false,
-      source: { said: { value: 20, unit: 'L' } },
+      source: { value: { value: 20, unit: 'L' } },
     })
   })
   it('takes nothing where a value is no longer what was seen, or cannot be read, or nobody may', async () => {
@@ -241,7 +241,7 @@ describe('an own value that differs', () => {
     expect(await row('B-1', 'Weight')).toMatchObject({
       state: 'same',
       query: { agreed: true, words: 'The maker agrees: “1.2 kg”.' },
-      source: { said: { value: 1.2, unit: 'kg' }, reason: null },
+      source: { value: { value: 1.2, unit: 'kg' }, reason: null },
     })
     expect(await latest('B-1')).toMatchObject({ title: 'The data pool agreed', person: null })
     expect((await listQueries({ state: 'answered', limit: 10 })).items).toHaveLength(1)

@@ -253,7 +253,7 @@ describe('what is sent', () => {
       await sharp((await renditionOf(await mediaToSend('cut.jpg'), 1600, 'whole').open()) as Buffer).metadata(),
     ).toMatchObject({ width: 800, height: 1200 })
     expect(
-      await sharp((await renditionOf(await mediaToSend('cut.jpg'), 800, 'uncut').open()) as Buffer).metadata(),
+      await sharp((await renditionOf(await mediaToSend('cut.jpg'), 800, 'uncropped').open()) as Buffer).metadata(),
     ).toMatchObject({ width: 800, height: 600 })
     expect(renditionOf(await mediaToSend('cut.jpg'), 400, 'square').tag).toBe(sent.tag)
     await describeIt('cut.jpg', { focus: { x: 1, y: 1 } })

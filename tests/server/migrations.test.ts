@@ -132,3 +132,41 @@ describe('prices', () => {
     ])
   })
 })
+
+describe('columns and parts of records that have other names', () => {
+  const split = { levels: [2], except: ['care'] }
+  it('hold what they held, and so does the history', async () => {
+    const layout = (cut: string) =>
+      JSON.stringify({ off: false, exceptions: [{ name: '“cut”: x', change: { [cut]: split } }], [cut]: split })
+    const source = (said: string) => ({ source: 'data-pool', [said]: { value: 20, unit: 'L' }, reason: '"said": x' })
+    await db.query('delete from storefront')
+    await db.query(
+      `insert into storefront (id, code, name, currency, time_zone, countries, editions, facts, layout)
+        values (1, 'uk', 'Pannier', 'GBP', 'Europe/London', '{GB}', '[]', '{}', $1)`,
+      [layout('cut')],
+    )
+    await db.query(
+      `insert into value_source (product_id, path, said, person_id) values (1, 'attribute:volume', $1, null)`,
+      [JSON.stringify(source('said'))],
+    )
+    const changes: [string, unknown][] = [
+      ['storefronts:uk', [['', { layout: { cut: null } }, { layout: { cut: split } }]]],
+      ['product:B-1', [['source:attribute:volume', null, source('said')]]],
+      ['product:B-2', [['attribute:name', 'said', 'cut']]],
+    ]
+    for (const [record, differences] of changes)
+      await db.query('insert into change (step_id, record, differences) values (1, $1, $2)', [
+        record,
+        JSON.stringify(differences),
+      ])
+    await migrate(30, 30)
+    expect((await db.query('select layout from storefront')).rows).toEqual([{ layout: JSON.parse(layout('split')) }])
+    expect((await db.query('select statement from value_source')).rows).toEqual([{ statement: source('value') }])
+    const history = await db.query<{ record: string; differences: unknown }>('select record, differences from change')
+    expect(Object.fromEntries(history.rows.map((r) => [r.record, r.differences]))).toEqual({
+      'storefronts:uk': [['', { layout: { split: null } }, { layout: { split } }]],
+      'product:B-1': [['source:attribute:volume', null, source('value')]],
+      'product:B-2': [['attribute:name', 'said', 'cut']],
+    })
+  })
+})

@@ -28,7 +28,7 @@ const on = (c: BeforeSaving['collisions'][number]) =>
     : `on ${numberShown(c.count)} of ${numberShown(c.of)}`
 /** The same said once for all storefronts in which it is so. */
 const collisions = computed(() => {
-  const said = new Map<
+  const messages = new Map<
     string,
     {
       words: string
@@ -44,10 +44,10 @@ const collisions = computed(() => {
       missing.set(c.piece ?? '', new Set([...(missing.get(c.piece ?? '') ?? []), ...(c.what ?? '').split(', ')]))
   for (const c of data.value?.collisions ?? []) {
     const words = sentence(c.kind === 'text-missing' ? { ...c, what: [...missing.get(c.piece ?? '')!].join(', ') } : c)
-    const known = said.get(words)
+    const known = messages.get(words)
     if (known) known.storefronts.push(c.storefront)
     else
-      said.set(words, {
+      messages.set(words, {
         words,
         storefronts: [c.storefront],
         sample: c.sample,
@@ -58,7 +58,7 @@ const collisions = computed(() => {
           (c.kind === 'nothing-to-replace' && c.count === c.of),
       })
   }
-  return [...said.values()]
+  return [...messages.values()]
 })
 /** Languages by their names, of a list of their tags. */
 const languagesIn = (tags: string | null) => (tags ?? '').split(', ').filter(Boolean).map(languageName).join(', ')

@@ -18,12 +18,12 @@ const props = defineProps<{
 }>()
 const id = useId()
 const atPath = useErrorAt(props.path)
-const said = computed(() => props.error ?? atPath.value)
+const message = computed(() => props.error ?? atPath.value)
 provide(
   fieldKey,
   computed(() => ({
-    describedBy: [props.help && `${id}-help`, said.value && `${id}-error`].filter(Boolean).join(' ') || undefined,
-    invalid: Boolean(said.value),
+    describedBy: [props.help && `${id}-help`, message.value && `${id}-error`].filter(Boolean).join(' ') || undefined,
+    invalid: Boolean(message.value),
   })),
 )
 </script>
@@ -36,7 +36,7 @@ provide(
     </label>
     <div class="min-w-0">
       <slot />
-      <FieldError :id="`${id}-error`" :error="said" />
+      <FieldError :id="`${id}-error`" :error="message" />
     </div>
   </template>
   <div v-else class="form-field">
@@ -45,6 +45,6 @@ provide(
       <slot />
     </label>
     <small v-if="help" :id="`${id}-help`" class="block text-ink2">{{ help }}</small>
-    <FieldError :id="`${id}-error`" :error="said" />
+    <FieldError :id="`${id}-error`" :error="message" />
   </div>
 </template>

@@ -2,7 +2,7 @@
 import { cropTo, type Shape } from '@core/media/crop'
 import type { Box, Focus } from '@core/media/item'
 
-/** Where a picture is cut: its edges are drawn in, and the point that stays in sight is set by a click or by arrows. */
+/** Where a picture is cropped: its edges are drawn in, and the point that stays in sight is set by a click or by arrows. */
 const crop = defineModel<Box | null>('crop', { required: true })
 const focus = defineModel<Focus | null>('focus', { required: true })
 const props = defineProps<{ name: string; width: number; height: number; disabled: boolean; digest: string }>()
@@ -84,8 +84,8 @@ const shown: { shape: Shape; name: string }[] = [
   { shape: 'wide', name: 'Wide' },
   { shape: 'tall', name: 'Tall' },
 ]
-const cut = (shape: Shape) => cropTo(shape, props.width, props.height, crop.value, focus.value)
-const source = computed(() => `${pictureUrl(props.name, 800, 'uncut')}&of=${props.digest.slice(0, 8)}`)
+const cropFor = (shape: Shape) => cropTo(shape, props.width, props.height, crop.value, focus.value)
+const source = computed(() => `${pictureUrl(props.name, 800, 'uncropped')}&of=${props.digest.slice(0, 8)}`)
 function clear() {
   crop.value = null
   focus.value = null
@@ -145,7 +145,7 @@ function clear() {
     <div class="mt-2.5 flex flex-wrap items-end gap-4" aria-label="Crops">
       <figure v-for="s in shown" :key="s.shape">
         <svg
-          :viewBox="`${cut(s.shape).left} ${cut(s.shape).top} ${cut(s.shape).width} ${cut(s.shape).height}`"
+          :viewBox="`${cropFor(s.shape).left} ${cropFor(s.shape).top} ${cropFor(s.shape).width} ${cropFor(s.shape).height}`"
           class="h-20 border border-hair bg-white"
           role="img"
           :aria-label="s.name"
@@ -159,7 +159,7 @@ function clear() {
 </template>
 
 <style scoped>
-/* What is cut off lies under paper. */
+/* What is cropped away lies under paper. */
 .shade {
   box-shadow: 0 0 0 4000px color-mix(in srgb, var(--ink) 42%, transparent);
   outline: 1px solid var(--ink);

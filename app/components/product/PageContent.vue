@@ -70,7 +70,7 @@ const why = (l: Line) => {
   if (b.assignment)
     return `assignment ${b.assignment.number}, ` + `${b.assignment.name}${b.replaces ? `, replaces ${b.replaces}` : ''}`
   return (
-    { own: 'this product’s own', cut: 'split from the description', picked: 'picked by the product or its type' }[
+    { own: 'this product’s own', split: 'split from the description', picked: 'picked by the product or its type' }[
       b.reach as string
     ] ?? 'the storefront’s layout'
   )
@@ -80,7 +80,7 @@ const count = computed(() =>
     .flatMap((a) => a.lines)
     .reduce((n, l) => ({ shown: n.shown + (l.out ? 0 : 1), out: n.out + (l.out ? 1 : 0) }), { shown: 0, out: 0 }),
 )
-const linked = (l: Line) => l.because?.reach !== 'layout' && l.because?.reach !== 'cut'
+const linked = (l: Line) => l.because?.reach !== 'layout' && l.because?.reach !== 'split'
 </script>
 
 <template>

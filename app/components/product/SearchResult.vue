@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { directionOf } from '@core/language/chain'
 import { estimatedPixels } from '@core/house-style/count'
-import { cropTo } from '@core/search/check'
+import { truncateTo } from '@core/search/check'
 import { firstStyles } from '@core/house-style/style'
 
 /**
@@ -17,10 +17,10 @@ const { data } = useAnswer(
 const setup = useSetupStore()
 const limitOf = (field: string) => firstStyles.find((s) => s.field === field)!.settings
 const title = computed(() =>
-  cropTo(data.value?.title.text ?? '', limitOf('search-title').pixels!.most!, (l) => estimatedPixels(l)),
+  truncateTo(data.value?.title.text ?? '', limitOf('search-title').pixels!.most!, (l) => estimatedPixels(l)),
 )
 const description = computed(() =>
-  cropTo(data.value?.description.text ?? '', limitOf('search-description').pixels!.most!, (l) =>
+  truncateTo(data.value?.description.text ?? '', limitOf('search-description').pixels!.most!, (l) =>
     estimatedPixels(l, 14),
   ),
 )

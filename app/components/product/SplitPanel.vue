@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isSplitOf, withSplitOf, type Layout } from '@core/page/layout'
 import { splitFor } from '@core/page/parts'
-import { splitText, outlineOf, type Cut } from '@core/page/split'
+import { splitText, outlineOf, type SplitPattern } from '@core/page/split'
 import { readNormalForm, plainTextOf } from '@core/richtext/read'
 import { fold } from '@core/text/fold'
 
@@ -25,11 +25,14 @@ const layout = computed(() => setup.storefronts.find((s) => s.code === lens.stor
 /** The pattern of this product alone, where it has one. */
 const own = computed(() => {
   const change = layout.value.exceptions.find((exception) => isSplitOf(exception, props.skus[0]))?.change
-  return change && 'cut' in change ? change.cut : undefined
+  return change && 'split' in change ? change.split : undefined
 })
 const saved = computed(() => own.value ?? splitFor(setup.forCore, lens.storefront, props.type))
-const copyOfSaved = (): Cut => ({ levels: [...(saved.value?.levels ?? [])], except: [...(saved.value?.except ?? [])] })
-const draft = ref<Cut>(copyOfSaved())
+const copyOfSaved = (): SplitPattern => ({
+  levels: [...(saved.value?.levels ?? [])],
+  except: [...(saved.value?.except ?? [])],
+})
+const draft = ref<SplitPattern>(copyOfSaved())
 const discard = () => {
   draft.value = copyOfSaved()
 }
@@ -37,7 +40,7 @@ watch(saved, discard)
 const outline = computed(() => outlineOf(tree.value, draft.value))
 const parts = computed(() => splitText(tree.value, draft.value))
 const changed = computed(() => JSON.stringify(draft.value) !== JSON.stringify(copyOfSaved()))
-const ofType = computed(() => setup.types.get(props.type)?.cut !== null)
+const ofType = computed(() => setup.types.get(props.type)?.split !== null)
 const whose = computed(() => {
   if (own.value) return 'The pattern is this product’s own.'
   if (ofType.value) return 'The pattern is the product type’s.'
@@ -46,15 +49,15 @@ const whose = computed(() => {
 useProofTrial(() =>
   changed.value ? { name: 'this split', layout: withSplitOf(layout.value, props.skus, draft.value) } : null,
 )
-/** A heading is cut at, or not: its level joins the pattern, or its words are left whole. */
+/** The description is split at a heading, or not: its level joins the pattern, or its words are left whole. */
 function toggle(h: (typeof outline.value)[number]) {
   const words = fold(h.title)
-  if (h.cut) draft.value = { ...draft.value, except: [...draft.value.except, words] }
+  if (h.split) draft.value = { ...draft.value, except: [...draft.value.except, words] }
   else
     draft.value = {
       levels: draft.value.levels.includes(h.level)
         ? draft.value.levels
-        : ([...draft.value.levels, h.level].sort() as Cut['levels']),
+        : ([...draft.value.levels, h.level].sort() as SplitPattern['levels']),
       except: [
         ...draft.value.except.filter((e) => e !== words),
         ...(draft.value.levels.includes(h.level)
@@ -70,10 +73,10 @@ async function writeLayout(change: (layout: Layout) => Layout) {
 const ways = {
   product: () => writeLayout((of) => withSplitOf(of, props.skus, draft.value)),
   none: () => writeLayout((of) => withSplitOf(of, props.skus, null)),
-  storefront: () => writeLayout((of) => ({ ...of, cut: draft.value.levels.length === 0 ? null : draft.value })),
+  storefront: () => writeLayout((of) => ({ ...of, split: draft.value.levels.length === 0 ? null : draft.value })),
   async type() {
     const { data, tag } = await readRecord('product-types', props.type)
-    await writeRecord('product-types', { ...data, cut: draft.value }, { 'If-Match': tag! })
+    await writeRecord('product-types', { ...data, split: draft.value }, { 'If-Match': tag! })
   },
 }
 const done: Record<keyof typeof ways, () => string> = {
@@ -106,8 +109,8 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
         <h3 class="text-[12.5px] font-semibold text-ink2">Outline</h3>
         <ul>
           <li v-for="h in outline" :key="h.at" :style="{ paddingInlineStart: `${(h.level - 2) * 18}px` }">
-            <CheckBox :disabled="disabled" :model-value="h.cut" @update:model-value="toggle(h)"
-              ><span class="truncate" :class="{ 'border-t-2 border-dashed border-ink': h.cut }">{{
+            <CheckBox :disabled="disabled" :model-value="h.split" @update:model-value="toggle(h)"
+              ><span class="truncate" :class="{ 'border-t-2 border-dashed border-ink': h.split }">{{
                 h.title
               }}</span></CheckBox
             >

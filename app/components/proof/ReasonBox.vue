@@ -20,7 +20,7 @@ const reachWords: Record<string, string> = {
   'not-met': 'Does not match the rule',
   'not-chosen': 'This product was not chosen',
   own: 'This piece belongs to this product only',
-  cut: 'The description is split at this heading',
+  split: 'The description is split at this heading',
   picked: 'Chosen by the product or its type',
 }
 /** Of a piece that is shown in another language than the edition's: which its title and text are in. */

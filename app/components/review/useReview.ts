@@ -51,7 +51,7 @@ export function useReview() {
 
   async function send(
     body: SentBody<'decideSuggestions'>,
-    said: (r: DecisionReport) => string,
+    wordsFor: (r: DecisionReport) => string,
   ): Promise<DecisionReport | undefined> {
     try {
       const report = await call('decideSuggestions', { body })
@@ -63,7 +63,7 @@ export function useReview() {
             detail: report.failed[0]!.message,
           }),
         )
-      const words = said(report)
+      const words = wordsFor(report)
       if (words) tell(words)
       void groups.refresh()
       void waiting.load()

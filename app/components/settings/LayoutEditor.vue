@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { areaName, areas as standard } from '@core/assignments/areas'
 import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look } from '@core/page/layout'
-import type { Cut } from '@core/page/split'
+import type { SplitPattern } from '@core/page/split'
 import { sentenceOf } from '@core/rules/sentence'
 import { codeOfName } from '@core/text/code'
 import { formWords, lookValueWords, lookWords } from './layoutWords'
 
 /**
  * What a storefront's product page is made of: areas from top to bottom, built-in parts among what assignments bring,
- * exceptions, cuts, and how it is drawn.
+ * exceptions, splits, and how it is drawn.
  */
 const layout = defineModel<Layout>({ required: true })
 const props = defineProps<{ disabled: boolean }>()
@@ -83,22 +83,22 @@ function addException() {
     ],
   }
 }
-const splitWords = ({ levels }: Cut) =>
+const splitWords = ({ levels }: SplitPattern) =>
   levels.length === 0 ? 'description not split' : `description split at headings of level ${levels.join(', ')}`
-function said(c: Layout['exceptions'][number]['change']): string {
-  if ('cut' in c) return splitWords(c.cut)
+function changeWords(c: Layout['exceptions'][number]['change']): string {
+  if ('split' in c) return splitWords(c.split)
   if ('hide' in c) return `no ${partWords[c.part]!.toLowerCase()}`
   return 'as' in c
     ? `${areaName(c.area, layout.value.areas)} as ${formWords[c.as]}`
     : `${partWords[c.part]!.toLowerCase()} in ${areaName(c.area, layout.value.areas)}, order ${c.order}`
 }
-const setCut = (levels: (2 | 3 | 4)[]) => {
+const setSplit = (levels: (2 | 3 | 4)[]) => {
   layout.value = {
     ...layout.value,
-    cut:
-      levels.length === 0 && (layout.value.cut?.except.length ?? 0) === 0
+    split:
+      levels.length === 0 && (layout.value.split?.except.length ?? 0) === 0
         ? null
-        : { levels, except: layout.value.cut?.except ?? [] },
+        : { levels, except: layout.value.split?.except ?? [] },
   }
 }
 const look = (key: keyof Look, value: string) => {
@@ -258,7 +258,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </p>
       <ul>
         <li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1">
-          <span>{{ said(e.change) }}</span><span class="font-serif italic text-ink2">{{
+          <span>{{ changeWords(e.change) }}</span><span class="font-serif italic text-ink2">{{
             sentenceOf(e.rule, setup.forCore)
           }}</span
           ><IconButton
@@ -330,27 +330,29 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         <CheckBox
           v-for="(l, i) in [2, 3, 4] as const"
           :key="l"
-          :model-value="layout.cut?.levels.includes(l) ?? false"
+          :model-value="layout.split?.levels.includes(l) ?? false"
           @update:model-value="
-            setCut(
-              layout.cut?.levels.includes(l)
-                ? layout.cut.levels.filter((x) => x !== l)
-                : ([...(layout.cut?.levels ?? []), l].sort() as (2 | 3 | 4)[]),
+            setSplit(
+              layout.split?.levels.includes(l)
+                ? layout.split.levels.filter((x) => x !== l)
+                : ([...(layout.split?.levels ?? []), l].sort() as (2 | 3 | 4)[]),
             )
           "
           >headings {{ i + 1 }}</CheckBox
         >
       </fieldset>
-      <p v-if="layout.cut?.except.length" class="text-ink2">
+      <p v-if="layout.split?.except.length" class="text-ink2">
         except at
-        <template v-for="(x, i) in layout.cut.except" :key="x"
+        <template v-for="(x, i) in layout.split.except" :key="x"
           ><template v-if="i">, </template>“{{ x }}”
           <IconButton
             icon="remove"
             v-if="!disabled"
             class="px-0.5"
             :label="`Split at ${x} again`"
-            @click="layout = { ...layout, cut: { ...layout.cut!, except: layout.cut!.except.filter((e) => e !== x) } }"
+            @click="
+              layout = { ...layout, split: { ...layout.split!, except: layout.split!.except.filter((e) => e !== x) } }
+            "
         /></template>
       </p>
     </section>

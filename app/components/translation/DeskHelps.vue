@@ -11,7 +11,7 @@ import type { Row } from './unit'
 const props = defineProps<{
   desk: Desk
   row: Row
-  said: string | null
+  target: string | null
   matches: Match[]
   findings: TargetFinding[]
   readonly: boolean
@@ -117,15 +117,15 @@ function send() {
           <p v-if="t.note" class="text-ink3">{{ t.note }}</p>
         </li>
       </ul>
-      <template v-if="row.segment.machine && row.segment.machine !== said"
+      <template v-if="row.segment.machine && row.segment.machine !== target"
         ><h2 class="mt-2">Machine translation</h2>
         <p class="font-serif" :lang="lens.language">
-          <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p
+          <CodedText :text="target ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p
       ></template>
-      <template v-if="row.segment.earlier && row.segment.earlier !== said"
+      <template v-if="row.segment.earlier && row.segment.earlier !== target"
         ><h2 class="mt-2">Previously approved</h2>
         <p class="font-serif" :lang="lens.language">
-          <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.earlier" /></p
+          <CodedText :text="target ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.earlier" /></p
       ></template>
       <template v-if="back !== null"
         ><h2 class="mt-2">Machine back-translation</h2>
@@ -135,7 +135,7 @@ function send() {
     <div class="min-w-0 overflow-auto border-l border-hair pl-3" tabindex="0" aria-label="Findings and comments">
       <h2>Findings</h2>
       <p v-if="findings.length === 0" class="text-ink2" role="status">
-        {{ said ? 'No findings.' : 'Not translated yet.' }}
+        {{ target ? 'No findings.' : 'Not translated yet.' }}
       </p>
       <ul>
         <li v-for="(f, i) in findings" :key="i" class="ruled">

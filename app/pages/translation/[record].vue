@@ -26,7 +26,7 @@ const {
   drafts,
   changed,
   reset,
-  said,
+  targetOf,
   differs,
   current,
   at,
@@ -119,7 +119,7 @@ async function machine() {
 const back = ref<string | null>(null)
 async function readBack() {
   const r = current.value
-  const text = r && said(r)
+  const text = r && targetOf(r)
   if (!text) return
   try {
     back.value = flatOfCoded(
@@ -141,7 +141,7 @@ async function readBack() {
 function nextPlaceholder() {
   const r = current.value
   if (!r) return
-  const has = new Set(partsOf(said(r) ?? '').flatMap((p) => (typeof p === 'string' ? [] : [p.n])))
+  const has = new Set(partsOf(targetOf(r) ?? '').flatMap((p) => (typeof p === 'string' ? [] : [p.n])))
   const missing = r.segment.placeholders.find((p) => !has.has(p.n))
   if (missing) line()?.insert(missing.n)
   else tell('All placeholders are already there')
@@ -153,7 +153,7 @@ function nextTerm() {
   const wanted = work.glossary.value
     .find(flatOfCoded(r.segment.text))
     .map((f) => termIn(f.term, lens.language)?.term)
-    .find((t) => t && !(said(r) ?? '').toLowerCase().includes(t.toLowerCase()))
+    .find((t) => t && !(targetOf(r) ?? '').toLowerCase().includes(t.toLowerCase()))
   if (wanted) line()?.insertText(wanted)
   else tell('All glossary terms are already there')
 }
@@ -162,7 +162,7 @@ function mend({ at: place, fix }: TargetFinding) {
   if (!r || !place || fix === undefined) return
   let from = 0
   drafts.value![r.key] = textOfParts(
-    partsOf(said(r) ?? '').map((p) => {
+    partsOf(targetOf(r) ?? '').map((p) => {
       if (typeof p !== 'string') {
         from += p.is === 'alone' ? 1 : 0
         return p
@@ -184,7 +184,7 @@ function isBlocked(r: Row, state: TranslationState) {
 /** The segment whose text is that of its source, and that was asked about once. */
 const sameAsSource = ref('')
 function isUnsure(r: Row): boolean {
-  if (said(r) !== r.segment.text || !/\p{L}/u.test(flatOfCoded(r.segment.text)) || sameAsSource.value === r.key)
+  if (targetOf(r) !== r.segment.text || !/\p{L}/u.test(flatOfCoded(r.segment.text)) || sameAsSource.value === r.key)
     return false
   sameAsSource.value = r.key
   tell('This is the same as the source. Confirm again if it is right in this language too.')
@@ -192,7 +192,7 @@ function isUnsure(r: Row): boolean {
 }
 async function confirm(state: TranslationState) {
   if (!current.value || !mayWrite.value) return
-  if (!said(current.value)) return void tell('Write something first')
+  if (!targetOf(current.value)) return void tell('Write something first')
   if (isBlocked(current.value, state) || isUnsure(current.value)) return
   const here = at.value
   if (await work.confirm(state)) {
@@ -396,14 +396,14 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
           :options="[option('all', 'all segments'), option('open', 'open segments')]"
         />
         <template v-if="!readonly && current">
-          <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">
+          <button class="act" type="button" :disabled="busy || !targetOf(current)" @click="confirm('translated')">
             Translated <span class="key">Ctrl Enter</span>
           </button>
           <button class="plain min-h-6" type="button" @click="copySource">
             Copy source <span class="key">Alt s</span>
           </button>
           <button class="plain min-h-6" type="button" @click="machine">Machine <span class="key">Alt m</span></button>
-          <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">
+          <button class="plain min-h-6" type="button" :disabled="!targetOf(current)" @click="readBack">
             Back-translate <span class="key">Alt b</span>
           </button>
           <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">
@@ -467,7 +467,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         v-if="current"
         :desk="desk"
         :row="current"
-        :said="said(current)"
+        :target="targetOf(current)"
         :matches="matches"
         :findings="findings"
         :readonly="readonly"

@@ -5,17 +5,17 @@ import { stemmerFor } from '../stems'
 import type { Style } from '../style'
 import type { TextView } from '../view'
 
-const phrases = new Map<string, { said: string; stems: string[] }[]>()
+const phrases = new Map<string, { phrase: string; stems: string[] }[]>()
 
 /** Phrases as the stems of their words; read once per list and language. */
-function phrasesOf(list: readonly string[], language: string): { said: string; stems: string[] }[] {
+function phrasesOf(list: readonly string[], language: string): { phrase: string; stems: string[] }[] {
   const key = `${language}\n${list.join('\n')}`
   let found = phrases.get(key)
   if (!found) {
     const stem = stemmerFor(language)
     const latin = list.every((p) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2019]/.test(p))
     found = list
-      .map((said) => ({ said, stems: wordsOf(said, { latin, language }).map((w) => stem(w.word)) }))
+      .map((phrase) => ({ phrase, stems: wordsOf(phrase, { latin, language }).map((w) => stem(w.word)) }))
       .filter((p) => p.stems.length > 0)
     if (phrases.size > 500) phrases.clear()
     phrases.set(key, found)
@@ -27,22 +27,22 @@ function phrasesOf(list: readonly string[], language: string): { said: string; s
 export function placesOf(
   list: readonly string[],
   text: TextView,
-): { said: string; stretch: number; from: number; to: number }[] {
+): { phrase: string; stretch: number; from: number; to: number }[] {
   if (list.length === 0) return []
   const wanted = phrasesOf(list, text.language)
   const stem = stemmerFor(text.language)
-  const out: { said: string; stretch: number; from: number; to: number }[] = []
+  const out: { phrase: string; stretch: number; from: number; to: number }[] = []
   text.stretches.forEach((words, stretch) => {
     // Parts of a compound written with hyphens are words too.
     const here: Word[] = wordsOf(words, text).flatMap((w) =>
       w.word.includes('-') ? [...w.word.matchAll(/[^-]+/g)].map((m) => ({ word: m[0], from: w.from + m.index })) : [w],
     )
     const stems = here.map((w) => stem(w.word))
-    for (const { said, stems: phrase } of wanted) {
-      for (let i = stems.indexOf(phrase[0]!); i >= 0; i = stems.indexOf(phrase[0]!, i + 1)) {
-        if (!phrase.every((s, j) => stems[i + j] === s)) continue
-        const last = here[i + phrase.length - 1]!
-        out.push({ said, stretch, from: here[i]!.from, to: last.from + last.word.length })
+    for (const { phrase, stems: inPhrase } of wanted) {
+      for (let i = stems.indexOf(inPhrase[0]!); i >= 0; i = stems.indexOf(inPhrase[0]!, i + 1)) {
+        if (!inPhrase.every((s, j) => stems[i + j] === s)) continue
+        const last = here[i + inPhrase.length - 1]!
+        out.push({ phrase, stretch, from: here[i]!.from, to: last.from + last.word.length })
       }
     }
   })
@@ -53,19 +53,19 @@ const quoted = (text: TextView, at: { stretch: number; from: number; to: number 
   `“${text.stretches[at.stretch]!.slice(at.from, at.to)}”`
 
 function unwanted(text: TextView, { banned }: Style): Found[] {
-  return placesOf(banned ?? [], text).map(({ said, ...at }) => ({
+  return placesOf(banned ?? [], text).map(({ phrase, ...at }) => ({
     at,
     message:
-      fold(quoted(text, at)) === fold(`“${said}”`)
+      fold(quoted(text, at)) === fold(`“${phrase}”`)
         ? `It uses ${quoted(text, at)}, which is banned.`
-        : `It uses ${quoted(text, at)}, a form of “${said}”, which is banned.`,
+        : `It uses ${quoted(text, at)}, a form of “${phrase}”, which is banned.`,
   }))
 }
 
 function better(text: TextView, { preferred }: Style): Found[] {
   return (preferred ?? []).flatMap(({ use, insteadOf }) =>
-    placesOf(insteadOf, text).map(({ said, ...at }) => {
-      const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(said)
+    placesOf(insteadOf, text).map(({ phrase, ...at }) => {
+      const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(phrase)
       // An inflected form has no one right answer.
       return { at, message: `It uses ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
     }),

@@ -155,5 +155,5 @@ function lookFor(name: string, codes: readonly string[], edition: EvaluatedEditi
   return placesOf(
     words.filter((w) => w.length > 2),
     viewOf(name, 'text', edition.language),
-  )[0]?.said
+  )[0]?.phrase
 }

@@ -24,8 +24,8 @@ export function glossaryRow(term: Term, columns: readonly string[]): string[] {
     if (c === 'part-of-speech') return term.partOfSpeech ?? ''
     if (c === 'note') return term.note
     const [language, rest] = c.split(':') as [string, string | undefined]
-    const said = term.languages[language]
-    return said === undefined ? '' : rest === 'forbidden' ? said.forbidden.join('|') : said.term
+    const wording = term.languages[language]
+    return wording === undefined ? '' : rest === 'forbidden' ? wording.forbidden.join('|') : wording.term
   })
 }
 
@@ -68,13 +68,13 @@ export function readGlossary(
       const language = languageOf(h)!
       const text = (cells[c] ?? '').trim()
       if (text === '') return
-      const said = (languages[language] ??= { term: '', forbidden: [] })
+      const wording = (languages[language] ??= { term: '', forbidden: [] })
       if (h.endsWith(':forbidden'))
-        said.forbidden = text
+        wording.forbidden = text
           .split('|')
           .map((w) => w.trim())
           .filter(Boolean)
-      else said.term = text
+      else wording.term = text
     })
     const first = Object.values(languages).find((l) => l.term !== '')
     if (!first) {

@@ -72,7 +72,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
   let headSource = ''
   let depth = 0
   let props: Record<string, string> = {}
-  let said: { language: string; coded: Coded }[] = []
+  let variants: { language: string; coded: Coded }[] = []
   let unitSource = ''
   let changed: string | undefined
   let language = ''
@@ -120,7 +120,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
     if (depth === 1 && name !== 'tmx') fail(`This is not TMX: the file begins with “${name}”.`)
     if (name === 'header') headSource = attributes.srclang ?? ''
     else if (name === 'tu') {
-      said = []
+      variants = []
       props = {}
       unitSource = attributes.srclang ?? headSource
       changed = attributes.changedate ?? attributes.creationdate
@@ -150,14 +150,14 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
     } else if (hidden > 0) hidden--
     else if (kinds[name]) end()
     else if (name === 'seg' && content) {
-      said.push({ language, coded: content })
+      variants.push({ language, coded: content })
       content = undefined
     } else if (name === 'tu') {
       const source =
-        said.find((s) => s.language.toLowerCase() === unitSource.toLowerCase()) ??
-        said.find((s) => s.language.split('-')[0]!.toLowerCase() === unitSource.split('-')[0]!.toLowerCase()) ??
-        said[0]
-      for (const target of said) {
+        variants.find((s) => s.language.toLowerCase() === unitSource.toLowerCase()) ??
+        variants.find((s) => s.language.split('-')[0]!.toLowerCase() === unitSource.split('-')[0]!.toLowerCase()) ??
+        variants[0]
+      for (const target of variants) {
         if (!source || target === source) continue
         done.push({
           source: source.coded,

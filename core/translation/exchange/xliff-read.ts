@@ -189,8 +189,8 @@ export function createXliffReader(): {
       unit.segments = []
       into = 'source'
     } else if (name === 'target' && !two() && unit) {
-      const said = tag.attributes.state
-      state12 = said === undefined ? null : (fromState12[said] ?? 'translated')
+      const written = tag.attributes.state
+      state12 = written === undefined ? null : (fromState12[written] ?? 'translated')
       into = 'target'
       if (!segmented) whole('target')
     } else if (name === 'source' && !two() && unit) whole('source')

@@ -47,8 +47,8 @@ export async function readType(db: Db, code: string): Promise<ProductType | unde
 
 /** Writes a product type in the place of what stands under its code. */
 export async function writeType(tx: Tx, type: ProductType): Promise<void> {
-  const { code, labels, groups, attributes, views, cut } = type
-  const row = { labels, groups, attributes, views, cut }
+  const { code, labels, groups, attributes, views, split } = type
+  const row = { labels, groups, attributes, views, split }
   await tx.db
     .insert(t.productType)
     .values({ code, ...row })

@@ -62,7 +62,7 @@ export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
     groups: row.groups,
     attributes: row.attributes,
     views: row.views,
-    cut: row.cut,
+    split: row.split,
   }
 }
 

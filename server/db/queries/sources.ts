@@ -12,13 +12,13 @@ export async function loadSources(
   const out = new Map<number, Map<string, ValueSource>>()
   if (productIds.length === 0) return out
   const rows = await db
-    .select({ productId: t.valueSource.productId, path: t.valueSource.path, said: t.valueSource.said })
+    .select({ productId: t.valueSource.productId, path: t.valueSource.path, statement: t.valueSource.statement })
     .from(t.valueSource)
     .where(sql`${t.valueSource.productId} = any(${sql.param([...productIds])}::int[])`)
     .orderBy(t.valueSource.path)
   for (const r of rows) {
     if (!out.has(r.productId)) out.set(r.productId, new Map())
-    out.get(r.productId)!.set(r.path, r.said)
+    out.get(r.productId)!.set(r.path, r.statement)
   }
   return out
 }
@@ -32,11 +32,11 @@ export async function writeSources(
   const changes = products.flatMap(({ id, differences }) =>
     differences.flatMap((d) => {
       const path = sourcePath(d)
-      return path === undefined ? [] : [{ productId: id, path, said: d.after as ValueSource | null }]
+      return path === undefined ? [] : [{ productId: id, path, statement: d.after as ValueSource | null }]
     }),
   )
   if (changes.length === 0) return
-  const gone = changes.filter((c) => c.said === null)
+  const gone = changes.filter((c) => c.statement === null)
   if (gone.length > 0)
     await tx.db.execute(
       sql`
@@ -45,8 +45,8 @@ export async function writeSources(
             ${sql.param(gone.map((c) => c.path))}::text[]) g(id, path) where s.product_id = g.id and s.path = g.path
       `,
     )
-  const rows = changes.flatMap(({ productId, path, said }) =>
-    said === null ? [] : [{ productId, path, said, personId }],
+  const rows = changes.flatMap(({ productId, path, statement }) =>
+    statement === null ? [] : [{ productId, path, statement, personId }],
   )
   if (rows.length > 0)
     await tx.db
@@ -54,6 +54,6 @@ export async function writeSources(
       .values(rows)
       .onConflictDoUpdate({
         target: [t.valueSource.productId, t.valueSource.path],
-        set: { said: sql`excluded.said`, personId },
+        set: { statement: sql`excluded.statement`, personId },
       })
 }

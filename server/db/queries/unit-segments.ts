@@ -12,9 +12,9 @@ export async function readStoredUnits(
 ): Promise<Map<string, Map<string, StoredUnit>>> {
   if (records.length === 0) return new Map()
   const { rows } = await db.execute<{ record: string; unit: string } & StoredUnit & Record<string, unknown>>(sql`
-    select record, unit, segments, cuts, beside from unit_segments where language = ${language}
+    select record, unit, segments, breaks, beside from unit_segments where language = ${language}
     and record = any(${sql.param([...records])}::text[])`)
-  return byUnit(rows, ({ segments, cuts, beside }) => ({ segments, cuts, beside }))
+  return byUnit(rows, ({ segments, breaks, beside }) => ({ segments, breaks, beside }))
 }
 
 /** Keeps the segments of units; null lets them go. */
@@ -26,7 +26,7 @@ export async function writeStoredUnits(
   const gone = list.filter((x) => x.stored === null).map((x) => ({ r: x.record, u: x.unit }))
   const stored = list
     .filter((x) => x.stored !== null)
-    .map((x) => ({ r: x.record, u: x.unit, s: x.stored!.segments, c: x.stored!.cuts, b: x.stored!.beside }))
+    .map((x) => ({ r: x.record, u: x.unit, s: x.stored!.segments, c: x.stored!.breaks, b: x.stored!.beside }))
   if (gone.length > 0)
     await db.execute(
       sql`
@@ -35,10 +35,10 @@ export async function writeStoredUnits(
       `,
     )
   if (stored.length > 0) {
-    await db.execute(sql`insert into unit_segments (record, unit, language, segments, cuts, beside, changed)
+    await db.execute(sql`insert into unit_segments (record, unit, language, segments, breaks, beside, changed)
       select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz
       from jsonb_to_recordset(${JSON.stringify(stored)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
       on conflict (record, unit, language) do update
-      set segments = excluded.segments, cuts = excluded.cuts, beside = excluded.beside, changed = excluded.changed`)
+      set segments = excluded.segments, breaks = excluded.breaks, beside = excluded.beside, changed = excluded.changed`)
   }
 }

@@ -119,7 +119,7 @@ export const valueSource = pgTable(
   {
     productId: integer('product_id').notNull(),
     path: text('path').notNull(),
-    said: jsonb('said').$type<ValueSource>().notNull(),
+    statement: jsonb('statement').$type<ValueSource>().notNull(),
     personId: integer('person_id'),
   },
   (t) => [primaryKey({ columns: [t.productId, t.path] })],

@@ -15,7 +15,7 @@ import {
 import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
 import type { Edition } from '@core/catalogue/model'
-import type { Cut } from '@core/page/split'
+import type { SplitPattern } from '@core/page/split'
 import type { Layout, StandingPage } from '@core/page/layout'
 import type { MenuEntry, PhraseTexts } from '@core/page/phrases'
 import type { PictureView } from '@core/media/item'
@@ -141,7 +141,7 @@ export const productType = pgTable('product_type', {
   attributes: jsonb('attributes').$type<ProductType['attributes']>().notNull(),
   /** What its products want to be shown in. */
   views: text('views').array().$type<PictureView[]>().notNull().default([]),
-  /** Where descriptions of its products are cut; null leaves that to the storefront. */
-  cut: jsonb('cut').$type<Cut>(),
+  /** Where descriptions of its products are split; null leaves that to the storefront. */
+  split: jsonb('split').$type<SplitPattern>(),
   position: integer('position').notNull().default(0),
 })

@@ -33,7 +33,7 @@ export const unitMark = pgTable(
   (t) => [primaryKey({ columns: [t.record, t.unit, t.language] })],
 )
 
-/** Work on the segments of a unit: its drafts, their states, where its source is cut. */
+/** Work on the segments of a unit: its drafts, their states, where its source breaks. */
 export const unitSegments = pgTable(
   'unit_segments',
   {
@@ -41,7 +41,7 @@ export const unitSegments = pgTable(
     unit: text('unit').notNull(),
     language: text('language').notNull(),
     segments: jsonb('segments').$type<StoredSegment[]>().notNull(),
-    cuts: jsonb('cuts').$type<StoredUnit['cuts']>().notNull(),
+    breaks: jsonb('breaks').$type<StoredUnit['breaks']>().notNull(),
     beside: text('beside'),
     changed: moment('changed').notNull(),
   },

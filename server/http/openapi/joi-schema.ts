@@ -64,12 +64,12 @@ export function joiSchemas(definitions: Record<string, JsonSchema>, side: 'in' |
 
   /** The schema with its description and default; beside a reference both stand around it. */
   function annotated(d: Described, schema: JsonSchema): JsonSchema {
-    const said = {
+    const annotations = {
       ...(d.flags?.description ? { description: d.flags.description } : {}),
       ...(side === 'in' && isJson(d.flags?.default) ? { default: d.flags!.default } : {}),
     }
-    if (Object.keys(said).length === 0) return schema
-    return '$ref' in schema ? { ...said, allOf: [schema] } : { ...said, ...schema }
+    if (Object.keys(annotations).length === 0) return schema
+    return '$ref' in schema ? { ...annotations, allOf: [schema] } : { ...annotations, ...schema }
   }
 
   function valueSchema(d: Described): JsonSchema {

@@ -12,7 +12,7 @@ export interface RenditionOrder {
   shape: Shape
 }
 
-/** A picture turned upright, cut to its crop and a shape around its focus, at most `width` pixels wide, as WebP. */
+/** A picture turned upright, cropped and cut to a shape around its focus, at most `width` pixels wide, as WebP. */
 export async function makeRendition({ content, size, crop, focus, width, shape }: RenditionOrder): Promise<Uint8Array> {
   const region = cropTo(shape, size.width, size.height, crop, focus)
   return sharp(Buffer.from(content), { pages: 1, limitInputPixels: maxPixels })

@@ -22,12 +22,12 @@ const lost = (name: string) =>
   new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Upload the file again.`)
 
 /**
- * A picture as pages show it: turned upright, cut to its crop and a shape around its focus, at most `width` pixels
+ * A picture as pages show it: turned upright, cropped, and cut to a shape around its focus, at most `width` pixels
  * wide, without what cameras write into files. Made once and stored; the original is never sent. Drawings that are not
- * cut, and files, are sent as they are.
+ * cropped, and files, are sent as they are.
  */
 export function renditionOf({ item, content }: LibraryItem, width: number, shape: Shape): Sent {
-  const all = shape === 'uncut' || (shape === 'whole' && item.crop === null)
+  const all = shape === 'uncropped' || (shape === 'whole' && item.crop === null)
   const asIs = content.width === null || (content.vector && all)
   const key = asIs
     ? content.digest

@@ -2,7 +2,7 @@ import type { FoundItem, FoundItems, KeepOwnBody, PoolBeside, PoolRow, TakeOverB
 import { type Mapping, suggestMapping } from '@core/imports/mapping'
 import { bareGtin } from '@core/gtin/check-digit'
 import { compareItem, isExplained, saidAt, takeOver, type PoolComparison } from '@core/pool/compare'
-import { readItem, saidBy, type PoolItem, type ReadProperty } from '@core/pool/item'
+import { readItem, statementOf, type PoolItem, type ReadProperty } from '@core/pool/item'
 import { same, scopeOfPath } from '@core/catalogue/patch'
 import { sourceDifference, type ValueSource } from '@core/catalogue/source'
 import { attributeTypes } from '@core/attributes/types/registry'
@@ -251,7 +251,7 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
       {
         patch: takeOver(rows),
         sources: rows.map((r) =>
-          sourceDifference(r.path!, sources.get(r.path!) ?? null, saidBy(item, r.property, r.theirs, now)),
+          sourceDifference(r.path!, sources.get(r.path!) ?? null, statementOf(item, r.property, r.theirs, now)),
         ),
       },
       person,
@@ -296,7 +296,7 @@ export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, no
           sourceDifference(
             body.path,
             sources.get(body.path) ?? null,
-            saidBy(item, row!.property, row!.theirs, now, body.reason),
+            statementOf(item, row!.property, row!.theirs, now, body.reason),
           ),
         ],
       },

@@ -3,7 +3,7 @@ import { sourceDifference } from '@core/catalogue/source'
 import { applyPatch } from '@core/catalogue/patch'
 import { bareGtin } from '@core/gtin/check-digit'
 import { takeOver } from '@core/pool/compare'
-import { readItem, saidBy } from '@core/pool/item'
+import { readItem, statementOf } from '@core/pool/item'
 import { inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { writeSources } from '../../db/queries/sources'
@@ -45,7 +45,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
       const patch = takeOver(good)
       Object.assign(patch.fields, { type, gtin: item.gtin, status: 'draft' })
       const { product: after, differences } = applyPatch(newProduct(sku, null, ids[i]!, now), patch)
-      const sources = good.map((r) => sourceDifference(r.path, null, saidBy(item, r.property, r.theirs, now)))
+      const sources = good.map((r) => sourceDifference(r.path, null, statementOf(item, r.property, r.theirs, now)))
       report.made.push({ sku, gtin: item.gtin, values: good.length })
       report.left.push(
         ...rows

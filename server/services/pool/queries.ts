@@ -96,7 +96,7 @@ async function takeAnswer(query: PoolQueryRow, { agreed, words }: PoolAnswer, no
     if (sku === undefined || !source || !says) return
     const difference = sourceDifference(query.path, source, {
       ...source,
-      said: says.value,
+      value: says.value,
       updated: item.updated,
       at: new Date(now).toISOString(),
       reason: null,

@@ -95,7 +95,7 @@ export async function restoreProducts(
     tx,
     removed
       .filter((r) => restored.has(r.sku))
-      .map((r) => ({ id: r.id, differences: r.sources.map(([path, said]) => sourceDifference(path, null, said)) })),
+      .map((r) => ({ id: r.id, differences: r.sources.map(([path, source]) => sourceDifference(path, null, source)) })),
     personId,
   )
   return { restored: coming.length, skipped }

@@ -14,11 +14,11 @@ export const glossary = storedWhole('glossary', {
         path: `languages.${setup.source}`,
         message: `A term needs a term in the source language, ${setup.source}.`,
       })
-    for (const [l, said] of Object.entries(record.languages))
-      if (said.forbidden.includes(said.term))
+    for (const [l, wording] of Object.entries(record.languages))
+      if (wording.forbidden.includes(wording.term))
         problems.push({
           path: `languages.${l}.forbidden`,
-          message: `“${said.term}” cannot be both the preferred and a forbidden term.`,
+          message: `“${wording.term}” cannot be both the preferred and a forbidden term.`,
         })
     return Promise.resolve({ record, problems })
   },

@@ -54,18 +54,18 @@ export async function searchTextsOf(sku: string, q: { storefront: string; langua
     text(c) === undefined ? [] : viewOf(text(c)!, setup.attributes.get(c)!.type, q.language).stretches,
   )
   const findings: SearchTexts['findings'] = []
-  for (const [field, said] of [
+  for (const [field, shown] of [
     ['search-title', title],
     ['search-description', description],
   ] as const) {
-    if (said.from !== field) continue
+    if (shown.from !== field) continue
     const same = await saysTheSame(
       database(),
       field,
       product.id,
       shop,
       read(field)!.language ?? q.language,
-      said.text,
+      shown.text,
       shownSame,
     )
     if (same.count === 0) continue

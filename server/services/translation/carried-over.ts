@@ -16,7 +16,7 @@ import { countUnits } from './work'
 
 export type CarriedOverQuery = QueryOf<'listCarriedOver'>
 
-const said = (labels: Labels, reader: Reader) => reader.counting.some((l) => labels[l]?.trim())
+const isNamed = (labels: Labels, reader: Reader) => reader.counting.some((l) => labels[l]?.trim())
 
 /**
  * What of each product came along into an edition and what did not, by SKU; so that nothing is found only by looking at
@@ -82,7 +82,7 @@ function choicesOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
   return [...used].flatMap(([attribute, codes]) =>
     [...codes].map((code): LeftBehind | null => {
       const option = setup.attributes.get(attribute)!.options.find((o) => o.code === code)
-      return !option || said(option.labels, reader)
+      return !option || isNamed(option.labels, reader)
         ? null
         : {
             what: 'option',
@@ -99,7 +99,7 @@ function categoriesOf(family: StoredFamily, setup: StoredSetup, reader: Reader) 
     const category = code === null ? undefined : setup.categories.get(code)
     return category
       ? [
-          said(category.names, reader)
+          isNamed(category.names, reader)
             ? null
             : {
                 what: 'category',
@@ -118,7 +118,7 @@ function labelsOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
     const attribute = setup.attributes.get(code)
     if (!attribute?.serves.includes('facts') || attributeTypes[attribute.type].isText) return []
     return [
-      said(attribute.labels, reader)
+      isNamed(attribute.labels, reader)
         ? null
         : { what: 'label', name: attribute.labels[setup.source] ?? code, record: `attribute:${code}`, unit: 'label' },
     ]

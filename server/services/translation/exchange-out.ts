@@ -130,9 +130,9 @@ async function* exchangeRecords(
                 ...(u.borrowed ? [`Until then, shoppers see the text in ${u.borrowed.language} stands.`] : []),
               ].filter(Boolean),
               terms: [...terms.values()].flatMap((t) => {
-                const said = termIn(t, languages.target)
-                return said?.term
-                  ? [{ term: termIn(t, languages.source)!.term, translation: said.term, note: t.note }]
+                const wording = termIn(t, languages.target)
+                return wording?.term
+                  ? [{ term: termIn(t, languages.source)!.term, translation: wording.term, note: t.note }]
                   : []
               }),
               segments: s.segments.map((x, n) => ({

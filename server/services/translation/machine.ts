@@ -33,8 +33,8 @@ async function termsFor(db: Db, source: string, target: string, texts: readonly 
   const glossary = await loadGlossary(db, source)
   const found = new Map(texts.flatMap((x) => glossary.find(wordsOfCoded(x)).map((f) => [f.term.code, f.term] as const)))
   return [...found.values()].flatMap((t) => {
-    const said = termIn(t, target)
-    return said?.term ? [{ term: termIn(t, source)!.term, translation: said.term }] : []
+    const wording = termIn(t, target)
+    return wording?.term ? [{ term: termIn(t, source)!.term, translation: wording.term }] : []
   })
 }
 
@@ -202,14 +202,14 @@ async function filled(
   }
   if (body.machine) {
     const rest = open.filter((o) => !answers.has(o))
-    const said = await translateByMachine(
+    const answered = await translateByMachine(
       rest.map((o) => o.segment),
       setup.source,
       edition.language,
     )
     rest.forEach((o, i) => {
-      for (const w of said[i]!.unknown) unknown.set(w.toLowerCase(), (unknown.get(w.toLowerCase()) ?? 0) + 1)
-      answers.set(o, { target: said[i]!.text, origin: 'machine' })
+      for (const w of answered[i]!.unknown) unknown.set(w.toLowerCase(), (unknown.get(w.toLowerCase()) ?? 0) + 1)
+      answers.set(o, { target: answered[i]!.text, origin: 'machine' })
     })
     report.byMachine += rest.length
   }

@@ -1,5 +1,5 @@
 import { refersTo } from '@core/attributes/types/registry'
-import type { Shown } from '@core/page/because'
+import type { Because, Shown } from '@core/page/because'
 import { namesIn } from '@core/media/versions'
 import { database } from '../../db/connect'
 import { loadFamilyOf } from '../../db/queries/families'
@@ -18,6 +18,9 @@ const meant = (reach: string | undefined, reason: string) =>
   !reason.startsWith('nothing to replace') &&
   reason !== 'the assignment is paused'
 
+/** Whether a part of a page is a piece of the library: not built in, and not split from the description. */
+const isPiece = ({ because }: { because: Because | null }) => because?.reach !== 'layout' && because?.reach !== 'split'
+
 /**
  * The addresses of all records whose texts the page of a product uses in a storefront: its own, pieces, labels,
  * pictures, phrases. Throws 404.
@@ -31,12 +34,11 @@ export async function recordsOfPage(
   const family = await loadFamilyOf(database(), setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const page = await proof(sku, q, now)
-  const pieces = Object.values(page.areas)
+  const shown = Object.values(page.areas)
     .flat()
     .flatMap((p: Shown) => [p, ...(p.questions ?? [])])
-    .map((p) => p.piece)
-    .concat(page.left_out.filter((l) => meant(l.because?.reach, l.reason)).map((l) => l.piece))
-    .filter((code) => !code.startsWith('part:') && !code.startsWith('cut:'))
+  const missing = page.left_out.filter((l) => meant(l.because?.reach, l.reason))
+  const pieces = [...shown, ...missing].filter(isPiece).map((p) => p.piece)
   const members =
     family.root.sku === sku
       ? [family.root, ...family.variants]

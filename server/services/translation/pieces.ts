@@ -64,8 +64,8 @@ function unitsOf(
           if (f.type === 'picture' || f.type === 'link' || !entry[f.code]) return []
           const unit = scoped(`entry:${i}:${f.code}`, source.storefront)
           const mark = marks.get(unit)
-          const said = target?.entries?.[i]?.[f.code] || null
-          const stale = said !== null && isStale(mark?.sourceHash ?? null, entry[f.code]!)
+          const translated = target?.entries?.[i]?.[f.code] || null
+          const stale = translated !== null && isStale(mark?.sourceHash ?? null, entry[f.code]!)
           return [
             {
               unit,
@@ -75,10 +75,10 @@ function unitsOf(
               field: '',
               note: notes.body,
               source: entry[f.code]!,
-              target: said,
-              borrowed: said === null ? borrowed((x) => x.entries?.[i]?.[f.code]) : null,
-              state: said === null ? null : (mark?.state ?? null),
-              unread: said !== null && (mark?.unread ?? false),
+              target: translated,
+              borrowed: translated === null ? borrowed((x) => x.entries?.[i]?.[f.code]) : null,
+              state: translated === null ? null : (mark?.state ?? null),
+              unread: translated !== null && (mark?.unread ?? false),
               returned: false,
               stale,
               madeFrom: stale ? mark!.madeFrom : null,
@@ -112,8 +112,8 @@ function written(
     const target = c.target === null ? '' : String(c.target)
     if (m[2] !== undefined) {
       const fields = source?.entries ?? []
-      const said = fields[Number(m[2])]?.[m[3]!]
-      if (said === undefined)
+      const sourceText = fields[Number(m[2])]?.[m[3]!]
+      if (sourceText === undefined)
         throw unprocessable('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
       // An entry has its pictures and links from the source until they are given others.
       text.entries = fields.map((e, i) => ({
@@ -123,7 +123,10 @@ function written(
       text.entries[Number(m[2])]![m[3]!] = target
       marks.push({
         unit: c.unit,
-        mark: target === '' ? null : { state: c.state, unread: c.unread, sourceHash: sourceHash(said), madeFrom: said },
+        mark:
+          target === ''
+            ? null
+            : { state: c.state, unread: c.unread, sourceHash: sourceHash(sourceText), madeFrom: sourceText },
       })
       continue
     }

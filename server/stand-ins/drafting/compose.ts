@@ -62,7 +62,7 @@ export function inStyle(text: string, style: Style | undefined): string | undefi
 }
 
 /** The words for a fact that keep the house style, the first of them by the seed; undefined where there are none. */
-function said(
+function phrased(
   fact: DraftFact,
   kind: 'sentence' | 'point',
   c: Composing,
@@ -169,7 +169,7 @@ export function composeDescription(c: Composing): DraftText | undefined {
     )
       continue
     // The first sentence that is about the product itself names it; those after it need not.
-    const text = said(fact, 'sentence', c, style, true, !introduced)
+    const text = phrased(fact, 'sentence', c, style, true, !introduced)
     introduced ||= text !== undefined && noun !== undefined && text.startsWith(named(noun, bank))
     if (text !== undefined)
       lines.push({ text, fact: fact.attribute, paragraph: tellingOrder[1]!.includes(fact.attribute) ? 1 : 0 })
@@ -222,7 +222,7 @@ export function composePoints(c: Composing): DraftText | undefined {
         fact === material
           ? inStyle(capital(bank.spelling?.(fact.parts[0]!, request.language) ?? fact.parts[0]!), style)
           : bank.phrases[fact.attribute] || wishes.say.includes(fact.attribute)
-            ? said(fact, 'point', c, style, true)
+            ? phrased(fact, 'point', c, style, true)
             : undefined
       return text === undefined ? [] : [{ text, fact: fact.attribute, paragraph: 0 }]
     })

@@ -4,7 +4,7 @@ const noun =
   (form: Form) =>
   (one: string, ...also: string[]): Noun => ({ one, form, also })
 const [m, f, mp] = [noun('m'), noun('f'), noun('p')]
-const said = (table: Record<string, string>) => (label: string) => table[label]
+const wordOf = (table: Record<string, string>) => (label: string) => table[label]
 
 export const french: Bank = {
   nouns: {
@@ -112,7 +112,7 @@ export const french: Bank = {
       sentences: ['{It} se [fixe|fixent] {v}.'],
       point: 'Se [fixe|fixent] {v}',
       clause: 'se [fixe|fixent] {v}',
-      each: said({
+      each: wordOf({
         'Porte-bagages': 'sur le porte-bagages',
         Guidon: 'sur le guidon',
         'Tige de selle': 'sur la tige de selle',
@@ -131,12 +131,12 @@ export const french: Bank = {
       sentences: ['{It} [est|sont] (fait|faite|fait|faits|faites) pour {v}.'],
       point: 'Pour {v}',
       clause: '[convient|conviennent] pour {v}',
-      each: said({ Sec: 'le temps sec', Humide: 'le temps humide', Tous: 'tous les temps' }),
+      each: wordOf({ Sec: 'le temps sec', Humide: 'le temps humide', Tous: 'tous les temps' }),
     },
     season: {
       sentences: ['{It} [est|sont] (fait|faite|fait|faits|faites) pour {v}.'],
       point: 'Pour {v}',
-      each: said({ 'Toute l’année': 'toute l’année', Été: 'l’été', Hiver: 'l’hiver' }),
+      each: wordOf({ 'Toute l’année': 'toute l’année', Été: 'l’été', Hiver: 'l’hiver' }),
     },
     colour: {
       sentences: ['Le coloris est {v}.'],

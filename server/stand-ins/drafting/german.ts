@@ -4,7 +4,7 @@ const noun =
   (form: Form) =>
   (one: string, ...also: string[]): Noun => ({ one, form, also })
 const [m, f, n, p] = [noun('m'), noun('f'), noun('n'), noun('p')]
-const said = (table: Record<string, string>) => (label: string) => table[label.replaceAll('ß', 'ss')] ?? table[label]
+const wordOf = (table: Record<string, string>) => (label: string) => table[label.replaceAll('ß', 'ss')] ?? table[label]
 
 export const german: Bank = {
   nouns: {
@@ -111,7 +111,7 @@ export const german: Bank = {
       sentences: ['{It} [wird|werden] {v} befestigt.'],
       point: 'Befestigung {v}',
       clause: '[wird|werden] {v} befestigt',
-      each: said({
+      each: wordOf({
         Gepäckträger: 'am Gepäckträger',
         Lenker: 'am Lenker',
         Sattelstütze: 'an der Sattelstütze',
@@ -129,12 +129,12 @@ export const german: Bank = {
       sentences: ['{It} [ist|sind] für {v} gemacht.'],
       point: 'Für {v}',
       clause: '[taugt|taugen] für {v}',
-      each: said({ Trocken: 'trockenes Wetter', Nass: 'nasses Wetter', Jedes: 'jedes Wetter' }),
+      each: wordOf({ Trocken: 'trockenes Wetter', Nass: 'nasses Wetter', Jedes: 'jedes Wetter' }),
     },
     season: {
       sentences: ['{It} [ist|sind] für {v} gemacht.'],
       point: 'Für {v}',
-      each: said({ Ganzjährig: 'das ganze Jahr', Sommer: 'den Sommer', Winter: 'den Winter' }),
+      each: wordOf({ Ganzjährig: 'das ganze Jahr', Sommer: 'den Sommer', Winter: 'den Winter' }),
     },
     colour: {
       sentences: ['Die Farbe ist {v}.'],

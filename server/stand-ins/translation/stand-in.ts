@@ -48,16 +48,16 @@ interface Context {
 }
 
 /** The longest phrase that begins at a place: what it reads as, and how many pieces it covers. */
-function phraseAt(pieces: readonly string[], at: number, c: Context): { said: string; count: number } | undefined {
-  let found: { said: string; count: number } | undefined
+function phraseAt(pieces: readonly string[], at: number, c: Context): { wording: string; count: number } | undefined {
+  let found: { wording: string; count: number } | undefined
   let phrase = ''
   for (let i = at, n = 0; i < pieces.length && n < c.longest + 3; i++) {
     if (!isWord(pieces[i]) && pieces[i] !== ' ') break
     phrase += pieces[i]!.toLowerCase()
     if (!isWord(pieces[i])) continue
     n++
-    const said = c.terms.get(phrase) ?? c.bank.get(phrase)
-    if (said !== undefined) found = { said, count: i - at + 1 }
+    const wording = c.terms.get(phrase) ?? c.bank.get(phrase)
+    if (wording !== undefined) found = { wording, count: i - at + 1 }
   }
   return found
 }
@@ -85,13 +85,13 @@ function translateWords(text: string, c: Context): string {
       out.push(p)
       continue
     }
-    out.push(first && /^\p{Lu}/u.test(p) ? capital(found.said) : found.said)
-    if (found.said === '' && pieces[i + found.count] === ' ') i++
+    out.push(first && /^\p{Lu}/u.test(p) ? capital(found.wording) : found.wording)
+    if (found.wording === '' && pieces[i + found.count] === ' ') i++
     i += found.count - 1
   }
-  const said = out.join('')
+  const wording = out.join('')
   if (unspaced(c.to))
-    return said
+    return wording
       .replace(
         /(?<=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]) | (?=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}])/gu,
         '',
@@ -99,7 +99,7 @@ function translateWords(text: string, c: Context): string {
       .replace(/\.$/, '。')
       .replace(/, ?/g, '、')
       .replace(/\?$/, '？')
-  return c.to === 'ar' ? said.replace(/\?/g, '؟').replace(/,(?=\s)/g, '،') : said
+  return c.to === 'ar' ? wording.replace(/\?/g, '؟').replace(/,(?=\s)/g, '،') : wording
 }
 
 /**

@@ -53,7 +53,7 @@ describe('the grid of variants', () => {
       '1 gtin blocker: The same GTIN as S, steel.',
       '2 sku blocker: Each variant has a SKU of its own.',
       '2 value:size blocker: The same combination as A.',
-      '3 value:size blocker: What it differs in is not said: size.',
+      '3 value:size blocker: What it differs in is missing: size.',
     ])
   })
   it('tells pictures that belong to another colour from those that sizes share', () => {

@@ -38,7 +38,7 @@ it('counts pieces apart from what the page makes by itself', () => {
       areas: { details: kinds.map((kind) => ({ kind })) },
       product: { sku: 'PE-1' },
     }) as unknown as Parameters<typeof countPage>[2]
-  countPage(row, 'uk/en-GB', page('built-in', 'cut'))
+  countPage(row, 'uk/en-GB', page('built-in', 'split'))
   countPage(row, 'uk/en-GB', page('built-in', 'tab', 'faq'))
   const cell = sumCells(Object.values(row.cells))
   expect([cell.parts, cell.pieces]).toEqual([

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { factIn, factTexts } from '@core/catalogue/storefront-facts'
 import { relatedWords, shownAs } from '@core/page/relations'
 import { optionsNamed } from '@core/page/shared-text'
-import { outlineOf, splitText, type Cut } from '@core/page/split'
+import { outlineOf, splitText, type SplitPattern } from '@core/page/split'
 import { normalForm } from '@core/richtext/normal-form'
 import { plainTextOf, readNormalForm } from '@core/richtext/read'
 import { fold } from '@core/text/fold'
@@ -12,35 +12,35 @@ describe('a description that is split at its headings', () => {
   const html =
     '<p>Lead.</p><h2>Fit</h2><p>Fits.</p><h3>Racks</h3><p>Most.</p><h2>Care</h2><p>Wash.</p><h2>Böxes</h2><p>One.</p>'
   const tree = readNormalForm(normalForm(html))
-  const cutAt = (levels: Cut['levels'], except: string[] = []): Cut => ({ levels, except })
-  const split = (cut: Cut | null) => {
-    const { lead, parts } = splitText(tree, cut)
+  const patternOf = (levels: SplitPattern['levels'], except: string[] = []): SplitPattern => ({ levels, except })
+  const split = (pattern: SplitPattern | null) => {
+    const { lead, parts } = splitText(tree, pattern)
     const said = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).replace(/\s+/g, ' ').trim()
     return [said(lead), ...parts.map((p) => `${said(p.heading)}: ${said(p.nodes)}`)]
   }
 
   it('keeps what comes before the first, and makes a part of each', () => {
-    expect(split(cutAt([2]))).toEqual(['Lead.', 'Fit: Fits. Racks Most.', 'Care: Wash.', 'Böxes: One.'])
-    expect(split(cutAt([2, 3]))).toEqual(['Lead.', 'Fit: Fits.', 'Racks: Most.', 'Care: Wash.', 'Böxes: One.'])
+    expect(split(patternOf([2]))).toEqual(['Lead.', 'Fit: Fits. Racks Most.', 'Care: Wash.', 'Böxes: One.'])
+    expect(split(patternOf([2, 3]))).toEqual(['Lead.', 'Fit: Fits.', 'Racks: Most.', 'Care: Wash.', 'Böxes: One.'])
   })
   it('is not split at headings that are called so, however they are written', () => {
-    expect(split(cutAt([2], ['care', fold('BÖXES')]))).toEqual([
+    expect(split(patternOf([2], ['care', fold('BÖXES')]))).toEqual([
       'Lead.',
       'Fit: Fits. Racks Most. Care Wash. Böxes One.',
     ])
   })
   it('is whole without a pattern, and where no heading fits', () => {
     const whole = ['Lead. Fit Fits. Racks Most. Care Wash. Böxes One.']
-    expect([split(null), split(cutAt([])), split(cutAt([4]))]).toEqual([whole, whole, whole])
+    expect([split(null), split(patternOf([])), split(patternOf([4]))]).toEqual([whole, whole, whole])
   })
   it('shows its headings with where it is split', () => {
-    expect(outlineOf(tree, cutAt([2], ['care'])).map((h) => [h.level, h.title, h.cut])).toEqual([
+    expect(outlineOf(tree, patternOf([2], ['care'])).map((h) => [h.level, h.title, h.split])).toEqual([
       [2, 'Fit', true],
       [3, 'Racks', false],
       [2, 'Care', false],
       [2, 'Böxes', true],
     ])
-    expect(outlineOf(tree, null).some((h) => h.cut)).toBe(false)
+    expect(outlineOf(tree, null).some((h) => h.split)).toBe(false)
   })
 })
 

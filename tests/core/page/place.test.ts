@@ -238,40 +238,40 @@ describe('a text taken from the product', () => {
   })
 })
 
-describe('a description that is cut', () => {
+describe('a description that is split', () => {
   const description = '<p>First.</p><h2>Care</h2><p>Wash.</p><h3>Wool</h3><p>Cold.</p><h2>Fit</h2><p>Tight.</p>'
-  const cut = (levels: (2 | 3 | 4)[], except: string[] = []) =>
+  const splitAt = (levels: (2 | 3 | 4)[], except: string[] = []) =>
     withLayout((l) => {
-      l.cut = { levels, except }
+      l.split = { levels, except }
     })
   it('gives parts at its headings, after what comes before them, all in the description’s place', () => {
     const p = page([assign(['a'], { order: 10 })], {
       pieces: [piece('a')],
-      setup: cut([2]),
+      setup: splitAt([2]),
       values: { 'description@/en-GB': description },
     })
-    expect(p.order).toEqual(['description', 'cut-care', 'cut-fit', 'a', 'facts'])
+    expect(p.order).toEqual(['description', 'split-care', 'split-fit', 'a', 'facts'])
     expect(p.part('description')!.html).toBe('<p>First.</p>')
-    expect(p.part('cut-care')).toMatchObject({
+    expect(p.part('split-care')).toMatchObject({
       title: 'Care',
       html: '<p>Wash.</p><h3>Wool</h3><p>Cold.</p>',
-      because: { reach: 'cut', order: 10 },
+      because: { reach: 'split', order: 10 },
     })
   })
   it('leaves headings whole that the pattern names, and parts without a text out', () => {
-    expect(page([], { setup: cut([2, 3], ['fit']), values: { 'description@/en-GB': description } }).order).toEqual([
+    expect(page([], { setup: splitAt([2, 3], ['fit']), values: { 'description@/en-GB': description } }).order).toEqual([
       'description',
-      'cut-care',
-      'cut-wool',
+      'split-care',
+      'split-wool',
       'facts',
     ])
     expect(
-      page([], { setup: cut([2]), values: { 'description@/en-GB': '<h2>Care</h2><h2>Fit</h2><p>Tight.</p>' } }),
-    ).toMatchObject({ order: ['cut-fit', 'facts'] })
+      page([], { setup: splitAt([2]), values: { 'description@/en-GB': '<h2>Care</h2><h2>Fit</h2><p>Tight.</p>' } }),
+    ).toMatchObject({ order: ['split-fit', 'facts'] })
   })
   it('follows its type before the storefront', () => {
-    const setup = cut([2])
-    setup.types.get('bag')!.cut = { levels: [], except: [] }
+    const setup = splitAt([2])
+    setup.types.get('bag')!.split = { levels: [], except: [] }
     expect(page([], { setup, values: { 'description@/en-GB': description } }).order).toEqual(['description', 'facts'])
   })
 })

@@ -12,11 +12,11 @@ const item = (properties: Record<string, string>): PoolItem => ({
   updated: '2026-03-04',
   properties,
 })
-const source = (said: unknown, reason: string | null = null): ValueSource => ({
+const source = (value: unknown, reason: string | null = null): ValueSource => ({
   source: 'data-pool',
   item: '2000000010014',
   property: 'Weight',
-  said,
+  value,
   updated: '2026-03-04',
   at: '2026-11-25T12:00:00.000Z',
   reason,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { cropTo, searchWordsKnown, searchWordsOf, titleWordsMissing } from '@core/search/check'
+import { truncateTo, searchWordsKnown, searchWordsOf, titleWordsMissing } from '@core/search/check'
 
 describe('titleWordsMissing', () => {
   it('finds words of the title in any form, and names those that stand nowhere', () => {
@@ -31,11 +31,11 @@ describe('searchWordsKnown', () => {
   })
 })
 
-describe('cropTo', () => {
+describe('truncateTo', () => {
   const width = (s: string) => s.length
-  it('cuts between words, and only where it has to', () => {
-    expect(cropTo('A bag for rain', 14, width)).toEqual({ shown: 'A bag for rain', cut: false })
-    expect(cropTo('A bag for rain and sun', 14, width)).toEqual({ shown: 'A bag for …', cut: true })
-    expect(cropTo('雨の通勤でも中身は濡れません', 8, width)).toEqual({ shown: '雨の通勤でも …', cut: true })
+  it('truncates between words, and only where it has to', () => {
+    expect(truncateTo('A bag for rain', 14, width)).toEqual({ shown: 'A bag for rain', truncated: false })
+    expect(truncateTo('A bag for rain and sun', 14, width)).toEqual({ shown: 'A bag for …', truncated: true })
+    expect(truncateTo('雨の通勤でも中身は濡れません', 8, width)).toEqual({ shown: '雨の通勤でも …', truncated: true })
   })
 })

@@ -129,7 +129,7 @@ describe('a target that a machine put in', () => {
     [change(0, null, 'Trocken.', { unread: true }), change(1, null, 'Leicht.', { unread: true })],
     7,
   ).segments
-  const standing = (segments: typeof byMachine) => wholeOf({ cut: open.cut, segments }, languages)
+  const standing = (segments: typeof byMachine) => wholeOf({ segmented: open.segmented, segments }, languages)
   it('is unread, and so is the unit, until a person has confirmed every segment', () => {
     expect(byMachine.map((s) => [s.unread, s.writer])).toEqual([
       [true, null],
@@ -147,7 +147,7 @@ describe('a target that a machine put in', () => {
   it('is remembered beside the unit, and in the parts of a unit of which nothing else is known', () => {
     const whole = standing(byMachine)!
     const again = unit('<p>Dry. Light.</p>', String(whole.value), { unread: true, state: 'translated' })
-    const stored = storedUnitOf({ cuts: {}, segments: byMachine }, whole.value)
+    const stored = storedUnitOf({ breaks: {}, segments: byMachine }, whole.value)
     expect(segmentsOf({ ...again, stored }).segments.map((s) => s.unread)).toEqual([true, true])
     expect(segmentsOf(again).segments.map((s) => [s.unread, s.origin])).toEqual([
       [true, 'machine'],

@@ -17,7 +17,7 @@ const blank = (): ProductType => ({
   ],
   attributes: [],
   views: ['whole'],
-  cut: null,
+  split: null,
 })
 const record = useRecord(
   'product-types',

@@ -63,11 +63,11 @@ const remove = (l: string) => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(said, l) in draft.languages" :key="l" class="border-b border-hair">
+          <tr v-for="(wording, l) in draft.languages" :key="l" class="border-b border-hair">
             <th class="py-1.5 text-left font-normal" scope="row">{{ languageName(l) }}</th>
             <td class="pr-3">
               <TextField
-                v-model="said.term"
+                v-model="wording.term"
                 :lang="l"
                 dir="auto"
                 :disabled="readonly"
@@ -82,11 +82,11 @@ const remove = (l: string) => {
                 :lang="l"
                 dir="auto"
                 :disabled="readonly"
-                :model-value="said.forbidden.join(', ')"
+                :model-value="wording.forbidden.join(', ')"
                 class="w-full font-serif"
                 :label="`Forbidden in ${languageName(l)}`"
                 @commit="
-                  said.forbidden = $event
+                  wording.forbidden = $event
                     .split(/[,،、]/)
                     .map((w) => w.trim())
                     .filter(Boolean)

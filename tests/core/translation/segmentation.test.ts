@@ -10,16 +10,16 @@ import { sentenceStarts } from '@core/translation/sentences'
 const texts = (value: Value, type: AttributeTypeName, language = 'en-GB') =>
   segmentText(value, type, language).segments.map((s) => s.text)
 const same = (value: Value, type: AttributeTypeName, language = 'en-GB') => {
-  const cut = segmentText(value, type, language)
+  const segmented = segmentText(value, type, language)
   return joinText(
-    cut,
-    cut.segments.map((s) => s.text),
+    segmented,
+    segmented.segments.map((s) => s.text),
     { source: language, target: language },
   )
 }
 
-describe('cutting a text', () => {
-  it('cuts rich text at blocks and sentences, with formatting and inline values as numbered placeholders', () => {
+describe('segmenting a text', () => {
+  it('breaks rich text at blocks and sentences, with formatting and inline values as numbered placeholders', () => {
     const html =
       '<h2>Care</h2><p>Wash it at <data value="attribute:wash"></data>. <strong>Never</strong> iron ' +
       'it.</p><ul><li>One</li><li>Two<ul><li>Deep</li></ul></li></ul>'
@@ -32,7 +32,7 @@ describe('cutting a text', () => {
       'Deep',
     ])
   })
-  it('closes a mark across a cut and opens it again, and joins it on the way back', () => {
+  it('closes a mark across a break and opens it again, and joins it on the way back', () => {
     const html = '<p>Read <strong>this first. Then <em>ride</em></strong> on.</p>'
     expect(texts(html, 'rich-text')).toEqual(['Read <1>this first.</1>', '<1>Then <2>ride</2></1> on.'])
     expect(same(html, 'rich-text')).toBe(html)
@@ -41,8 +41,8 @@ describe('cutting a text', () => {
     const html =
       '<figure><img src="/delivery/media/a.jpg" alt="A bag"><figcaption>From behind</figcaption></figure><p>12 × 30</p>'
     expect(texts(html, 'rich-text')).toEqual(['A bag', 'From behind'])
-    const cut = segmentText(html, 'rich-text', 'en-GB')
-    expect(joinText(cut, ['Eine Tasche', 'Von hinten'], { source: 'en-GB', target: 'de-DE' })).toBe(
+    const segmented = segmentText(html, 'rich-text', 'en-GB')
+    expect(joinText(segmented, ['Eine Tasche', 'Von hinten'], { source: 'en-GB', target: 'de-DE' })).toBe(
       '<figure><img src="/delivery/media/a.jpg" alt="Eine Tasche"><figcaption>Von ' +
         'hinten</figcaption></figure><p>12 × 30</p>',
     )
@@ -60,13 +60,13 @@ describe('cutting a text', () => {
     ],
     ['box contents', 'box-contents', [{ quantity: 2, item: 'hook' }], ['hook']],
     ['lines', 'long-text', 'First line\nSecond. Third', ['First line', 'Second.', 'Third']],
-  ])('cuts %s, and puts them together again', (_, type, value, segments) => {
+  ])('breaks %s, and puts them together again', (_, type, value, segments) => {
     expect(texts(value, type)).toEqual(segments)
     expect(same(value, type)).toEqual(value)
   })
   it('writes no space between sentences of scripts that have none, and one where the source has none', () => {
-    const cut = segmentText('<p>It is dry. It is light.</p>', 'rich-text', 'en-GB')
-    expect(joinText(cut, ['乾いています。', '軽いです。'], { source: 'en-GB', target: 'ja-JP' })).toBe(
+    const segmented = segmentText('<p>It is dry. It is light.</p>', 'rich-text', 'en-GB')
+    expect(joinText(segmented, ['乾いています。', '軽いです。'], { source: 'en-GB', target: 'ja-JP' })).toBe(
       '<p>乾いています。軽いです。</p>',
     )
     const back = segmentText('<p>乾いています。軽いです。</p>', 'rich-text', 'ja-JP')
@@ -74,7 +74,7 @@ describe('cutting a text', () => {
       '<p>It is dry. It is light.</p>',
     )
   })
-  it('gives back any text byte for byte, whatever its marks and wherever it is cut', () => {
+  it('gives back any text byte for byte, whatever its marks and wherever it is broken', () => {
     const inline = fc
       .letrec<{ node: string }>((tie) => ({
         node: fc.oneof(
@@ -108,17 +108,17 @@ describe('cutting a text', () => {
       fc.property(
         fc.array(fc.oneof(block, list, table), { maxLength: 4 }),
         fc.array(fc.nat(20), { maxLength: 3 }),
-        (parts, cuts) => {
+        (parts, breaks) => {
           const html = normalForm(parts.join(''))
-          const cut = segmentText(html, 'rich-text', 'de-DE', { 0: [...new Set(cuts)].sort((a, b) => a - b) })
+          const segmented = segmentText(html, 'rich-text', 'de-DE', { 0: [...new Set(breaks)].sort((a, b) => a - b) })
           expect(
             joinText(
-              cut,
-              cut.segments.map((s) => s.text),
+              segmented,
+              segmented.segments.map((s) => s.text),
               { source: 'de-DE', target: 'de-DE' },
             ),
           ).toBe(html)
-          for (const s of cut.segments) expect(encode(decode(s.text, s.placeholders)).text).toBe(s.text)
+          for (const s of segmented.segments) expect(encode(decode(s.text, s.placeholders)).text).toBe(s.text)
         },
       ),
       { numRuns: 300 },
@@ -144,7 +144,7 @@ describe('the target of each segment', () => {
       'rich-text',
       languages,
     )!
-    expect(found.cut.segments.map((s) => s.text)).toEqual(['Dry. Light.', 'End'])
+    expect(found.segmented.segments.map((s) => s.text)).toEqual(['Dry. Light.', 'End'])
     expect(found.targets.map((t) => t.text)).toEqual(['Trocken und leicht.', 'Ende'])
     expect(alignText('<p>Dry</p>', '<p>Trocken</p><p>Leicht</p>', 'rich-text', languages)).toBeUndefined()
   })
@@ -172,7 +172,7 @@ describe('coded texts', () => {
 })
 
 describe('sentences', () => {
-  // Sentences that are cut wrongly without the language's abbreviations; common practice, no published source.
+  // Sentences that are broken wrongly without the language's abbreviations; common practice, no published source.
   it.each([
     ['de-DE', 'Mild reinigen, z. B. Seife verwenden. Trocknen.', 2],
     ['de-DE', 'Ab dem 3. Oktober gilt Nr. 5. Danach nicht.', 2],
