@@ -23,7 +23,9 @@ export const offset = Joi.number()
   .description('Rows to pass over, for lists that are scrolled.')
 export const rule = {
   condition: Joi.any().description('A condition.'),
-  logic: Joi.any<JsonLogic>().description('The same as JsonLogic.'),
+  logic: Joi.any<JsonLogic>().description(
+    'The same as JsonLogic over the facts of a product. Facts of variants are asked by “some” over “variants”.',
+  ),
   lens,
 }
 export const bulkBody = Joi.object({ filter: rule.condition, lens, change: bulkChange.required() })

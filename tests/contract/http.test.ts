@@ -295,13 +295,22 @@ describe('reach and proof', () => {
   it('find by condition and by JsonLogic alike, in SKU order', async () => {
     const byCondition = await maren.post<{ skus: string[]; count: number }>('/api/reach', { condition, lens })
     const byLogic = await maren.post('/api/reach', {
-      logic: { and: [{ '==': [{ var: 'type' }, 'pannier'] }, { '<': [{ var: 'price' }, 100] }] },
+      logic: {
+        and: [
+          { '==': [{ var: 'type' }, 'pannier'] },
+          { some: [{ var: 'variants' }, { '<': [{ var: 'price' }, 100] }] },
+        ],
+      },
       lens,
     })
     expect(byLogic.body).toEqual(byCondition.body)
     expect(byCondition.body.count).toBe(byCondition.body.skus.length)
     expect(byCondition.body.skus).toContain('PE-1818')
     expect(await maren.post('/api/reach', { condition, logic: true })).toMatchObject({ status: 422 })
+    expect(await maren.post('/api/reach', { logic: { '<': [{ var: 'price' }, 100] }, lens })).toMatchObject({
+      status: 422,
+      body: { errors: [{ path: 'logic', message: expect.stringContaining('{"some": [{"var": "variants"}') }] },
+    })
     expect(
       await maren.post('/api/reach', { condition: { all: [{ field: 'price', is: 'below', value: 3 }] } }),
     ).toMatchObject({ status: 422, body: { errors: [{ path: 'condition.all[0]' }] } })

@@ -28,14 +28,17 @@ const faultAt = (l: JsonLogic) => {
   }
 }
 
+const anyVariant = (test: JsonLogic): JsonLogic => ({ some: [{ var: 'variants' }, test] })
+const dear = { '>': [{ var: 'price' }, 'x'] }
+
 describe('what is wrong with a value', () => {
   it.each<[string, JsonLogic, string[]]>([
-    ['at the top', { '>': [{ var: 'price' }, 'x'] }, ['']],
-    ['in one of several', { and: [{ '==': [{ var: 'type' }, 'bag'] }, { '>': [{ var: 'price' }, 'x'] }] }, ['and[1]']],
+    ['at the top', { '>': [{ var: 'attribute:weight' }, 'x'] }, ['']],
+    ['in one of several', { and: [{ '==': [{ var: 'type' }, 'bag'] }, anyVariant(dear)] }, ['and[1].some[1]']],
     [
       'deep inside, each by itself',
-      { or: [{ '!': { '>': [{ var: 'price' }, 'x'] } }, { and: [{ '>': [{ var: 'attribute:weight' }, 'heavy'] }] }] },
-      ['or[0].!', 'or[1].and[0]'],
+      { or: [{ '!': anyVariant(dear) }, { and: [{ '>': [{ var: 'attribute:weight' }, 'heavy'] }] }] },
+      ['or[0].!.some[1]', 'or[1].and[0]'],
     ],
   ])('is said of its node: %s', (_, logic, paths) => {
     expect(faultAt(logic)).toEqual(paths)
@@ -111,13 +114,16 @@ describe('a rule as JsonLogic', () => {
 
 describe('JsonLogic of others', () => {
   it.each<[JsonLogic, Condition]>([
-    [{ '<': [{ var: 'price' }, 60] }, { field: 'price', is: 'below', value: { value: 60, currency: 'GBP' } }],
+    [
+      anyVariant({ '<': [{ var: 'price' }, 60] }),
+      { field: 'price', is: 'below', value: { value: 60, currency: 'GBP' } },
+    ],
     [
       { '>=': [1000, { var: 'attribute:weight' }] },
       { field: 'attribute:weight', is: 'at-most', value: { value: 1000, unit: 'g' } },
     ],
     [
-      { '<=': [35, { var: 'price' }, 60] },
+      anyVariant({ '<=': [35, { var: 'price' }, 60] }),
       {
         field: 'price',
         is: 'between',
@@ -157,9 +163,9 @@ describe('JsonLogic of others', () => {
   it.each<[JsonLogic, string]>([
     [{ '+': [1, 2] }, ''],
     [{ and: [{ '==': [{ var: 'type' }, 'bag'] }, { if: [true, 1, 2] }] }, 'and[1]'],
-    [{ or: [{ '<': [{ var: 'price' }, { var: 'basePrice' }] }] }, 'or[0]'],
+    [{ or: [anyVariant({ '<': [{ var: 'price' }, { var: 'basePrice' }] })] }, 'or[0].some[1]'],
     [{ '==': [1, 1] }, ''],
-    [{ '!': [{ var: 'stock' }] }, ''],
+    [anyVariant({ '!': [{ var: 'stock' }] }), 'some[1]'],
     [{ var: 'colour' }, ''],
     [{ '===': [{ substr: [{ var: 'name' }, 1, 3] }, 'egn'] }, ''],
     [{ some: [{ var: '' }, true] }, ''],
@@ -167,4 +173,29 @@ describe('JsonLogic of others', () => {
     [{ a: 1, b: 2 }, ''],
     [['x'], ''],
   ])('%j is refused, with the node', (logic, path) => expect(refusal(logic)).toBe(path))
+})
+
+describe('a fact of variants that is asked plainly', () => {
+  it.each<[JsonLogic, string]>([
+    [{ '<': [{ var: 'price' }, 60] }, ''],
+    [{ '<=': [35, { var: 'price' }, 60] }, ''],
+    [{ in: [{ var: 'sku' }, ['B-1']] }, ''],
+    [{ '===': [{ substr: [{ var: 'sku' }, 0, 2] }, 'B-'] }, ''],
+    [{ '!': [{ var: 'available' }] }, ''],
+    [{ var: 'available' }, ''],
+    [{ and: [{ '!=': [{ var: 'price' }, null] }, { '==': [{ var: 'type' }, 'bag'] }] }, 'and[0]'],
+    [{ or: [true, { '>=': [{ var: 'sku-order' }, 'B-1'] }] }, 'or[1]'],
+  ])('%j is refused, with its node', (logic, path) => expect(refusal(logic)).toBe(path))
+
+  it('says what to write instead, which is taken', () => {
+    const asked = { '<': [{ var: 'price' }, 60] }
+    expect(() => into(asked)).toThrow(/“price” is a fact of variants/)
+    expect(() => into(asked)).toThrow('{"some": [{"var": "variants"}, {"<":[{"var":"price"},60]}]}')
+    expect(refusal(anyVariant(asked))).toBe('taken')
+  })
+
+  it('is not written out in full where it names very many values', () => {
+    const skus = Array.from({ length: 500 }, (_, i) => `B-${i}`)
+    expect(() => into({ in: [{ var: 'sku' }, skus] })).toThrow('{"in": …}')
+  })
 })
