@@ -1,11 +1,15 @@
 import { Joi, type Infer } from './schema'
 import { local } from './local'
 import { priorityBody } from './prices'
-import { productKinds, productStatuses, relationKinds, type Product } from '@core/catalogue/model'
+import { mostOfPart } from '@core/imports/packed'
+import { productKinds, productStatuses, relationKinds, type Product, type Relation } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
 import { translationStates, type TranslationState } from '@core/translation/state'
+import type { Measure } from '@core/units/canonical'
 import type { Resolved } from '@core/values/resolve'
 import type { StoredValue } from '@core/attributes/attribute'
+
+const related = Joi.string().max(64).required()
 
 export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of small letters, digits and hyphens')
 
@@ -43,15 +47,26 @@ export const productPatchBody = Joi.object({
   differsIn: Joi.array().items(Joi.string()).max(10).unique(),
   relations: Joi.array()
     .items(
-      Joi.object({
-        kind: Joi.string()
-          .valid(...relationKinds)
-          .required(),
-        sku: Joi.string().max(64).required(),
-      }),
+      Joi.alternatives(
+        Joi.object({
+          kind: Joi.string()
+            .valid(...relationKinds.filter((kind) => kind !== 'part'))
+            .required(),
+          sku: related,
+        }),
+        Joi.object({
+          kind: Joi.string().valid('part').required(),
+          sku: related,
+          quantity: Joi.number()
+            .integer()
+            .min(2)
+            .max(mostOfPart)
+            .description('How many of it the set holds; without it, one.'),
+        }),
+      ),
     )
     .max(500)
-    .unique(),
+    .unique((a: Relation, b: Relation) => a.kind === b.kind && a.sku === b.sku),
   carried: Joi.object()
     .pattern(Joi.string().max(80), Joi.string().allow('').max(1000))
     .max(200)
@@ -125,6 +140,8 @@ export interface ResolvedDocument extends Resolved {
   shown: string | null
   /** Whether the product's type asks for it in the storefront. */
   required: boolean
+  /** Of measures of the package: in the units of the storefront's carrier, where it stands in others. */
+  forCarrier: Measure | null
 }
 
 /** One change in a product's history. */

@@ -1,3 +1,4 @@
+import type { RelatedProduct } from '@core/page/relations'
 import type { LeftOut, Shown } from '@core/page/because'
 import type { AreaPlace, Look } from '@core/page/layout'
 import type { PageDifference } from '@core/page/differences'
@@ -34,7 +35,7 @@ export interface Proof {
   off: boolean
   layout: Pick<AreaPlace, 'area' | 'name' | 'as'>[]
   areas: Record<string, Shown[]>
-  related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
+  related: { title: string; items: RelatedProduct[] }[]
   left_out: LeftOut[]
   unread: UnreadText[]
   /** JSON-LD in the words of schema.org, as the page carries it. */

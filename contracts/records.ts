@@ -14,7 +14,7 @@ import { translationStates } from '@core/translation/state'
 import type { MenuEntry } from '@core/page/phrases'
 import type { Condition, NamedRule } from '@core/rules/condition'
 import type { Labels } from '@core/language/labels'
-import { families, type UnitFamily } from '@core/units/registry'
+import { families, unitsOf, type UnitFamily } from '@core/units/registry'
 import { code } from './product'
 
 const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
@@ -101,6 +101,7 @@ export const productTypeRecord: ObjectSchema<ProductType> = Joi.object({
         requiredWhere: Joi.any<Condition | null>().default(null).description('A condition over products.'),
         perVariant: Joi.boolean().default(false),
         default: Joi.any<Value | null>().default(null),
+        notApplicable: labels.description('What shoppers read where it is stated not to apply; without it, nothing.'),
       }),
     )
     .unique('attribute')
@@ -239,7 +240,7 @@ export const layoutRecord = Joi.object({
         ).required(),
       }),
     )
-    .max(100)
+    .max(500)
     .default([]),
   split,
   look: look.default(plainLayout('tabs', []).look),
@@ -265,6 +266,9 @@ const fact = Joi.alternatives(
   Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
 ) as AnySchema<Labels, string | Labels>
 
+/** A unit of a family, by its symbol. */
+const unitOf = (family: UnitFamily) => Joi.string().valid(...unitsOf(family).map((unit) => unit.symbol))
+
 export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
   code: Joi.string()
     .pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code')
@@ -279,6 +283,13 @@ export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
     .allow('')
     .default('')
     .description('The colour that marks it in the interface; without one, it has the next of a row.'),
+  carrierUnits: Joi.object({
+    mass: unitOf('mass').required(),
+    length: unitOf('length').required(),
+  })
+    .allow(null)
+    .default(null)
+    .description('In which units its carrier takes the measures of packages; null leaves them as they were entered.'),
   editions: Joi.array()
     .items(
       Joi.object({
@@ -314,6 +325,17 @@ export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
     .unique('code')
     .max(50)
     .default([]),
+  addedPhrases: Joi.array()
+    .items(
+      Joi.object({
+        code: code.required(),
+        note: Joi.string().trim().max(200).required().description('Where a shopper meets it.'),
+        counted: Joi.boolean().default(false).description('Whether it holds a number, written {n}.'),
+      }),
+    )
+    .max(200)
+    .default([])
+    .description('Phrases of its own, beside those that every storefront has; their wordings stand in “phrases”.'),
   phrases: Joi.object()
     .pattern(
       code,

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { Value } from '@core/attributes/attribute'
+import { notApplicable } from '@core/attributes/not-applicable'
 import type { Family, Price, Product, RangeEntry } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
 import type { FieldKind, OperandShape } from '@core/rules/operator-shape'
@@ -7,7 +8,7 @@ import { operatorNames, writtenOperator } from '@core/rules/operators'
 import { family, product, someMoment } from './world'
 
 // Generated catalogues and rules over the set-up of tests/world: few different values, so that conditions are met now
-// and then; variants, missing values, values of one storefront, and special prices with groups and windows.
+// and then; variants, missing values, facts that do not apply, values of one storefront, and special prices with groups and windows.
 
 const maybe = <T>(a: fc.Arbitrary<T>) => fc.option(a, { nil: undefined, freq: 2 })
 const words = fc.constantFrom(
@@ -37,6 +38,9 @@ const lengths = fc.constantFrom(
 const day = 86_400_000
 const dates = fc.integer({ min: -3, max: 3 }).map((n) => new Date(someMoment + n * day).toISOString().slice(0, 10))
 
+/** A fact that is stated not to apply. */
+const stated = fc.constant(notApplicable)
+
 const someValues = fc
   .record({
     'name@/en-GB': maybe(words),
@@ -44,16 +48,16 @@ const someValues = fc
     'name@ch/en-GB': maybe(words),
     'summary@/en-GB': maybe(words),
     model: maybe(words),
-    season: maybe(fc.constantFrom('summer', 'winter')),
+    season: maybe(fc.constantFrom('summer', 'winter', notApplicable)),
     material: maybe(fc.constantFrom('canvas', 'steel', 'wool')),
-    mounting: maybe(fc.subarray(['rack', 'handlebar', 'frame'], { minLength: 1 })),
+    mounting: maybe(fc.oneof(fc.subarray(['rack', 'handlebar', 'frame'], { minLength: 1 }), stated)),
     size: maybe(fc.constantFrom('S', 'M', 'L')),
-    weight: maybe(grams),
+    weight: maybe(fc.oneof({ weight: 4, arbitrary: grams }, stated)),
     width: maybe(lengths),
-    'width@ch/': maybe(lengths),
+    'width@ch/': maybe(fc.oneof({ weight: 3, arbitrary: lengths }, stated)),
     grade: maybe(fc.constantFrom(0, 1, -1.5, 7)),
-    'grade@uk/': maybe(fc.constantFrom(0, 7)),
-    reflective: maybe(fc.boolean()),
+    'grade@uk/': maybe(fc.constantFrom(0, 7, notApplicable)),
+    reflective: maybe(fc.constantFrom(true, false, notApplicable)),
     launched: maybe(dates),
     'description@/en-GB': maybe(words.map((w) => `<p>${w.replace('\\', '')} <strong>dry</strong></p>`)),
   })

@@ -56,6 +56,7 @@ const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}
   requiredWhere: null,
   perVariant: false,
   default: null,
+  notApplicable: {},
   ...more,
 })
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({
@@ -81,11 +82,13 @@ const shop = (
   name: code.toUpperCase(),
   currency,
   colour: '',
+  carrierUnits: null,
   timeZone,
   editions,
   facts: { phone: { zxx: '01632 960 118' }, email: {} },
   pages: [],
   phrases: {},
+  addedPhrases: [],
   menu: [],
   layout: plainLayout(details, [
     { part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } },

@@ -1,6 +1,6 @@
 import { specialShown } from '@core/bulk/specials'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
-import { relationWords } from '@core/catalogue/relation-words'
+import { relationShown } from '@core/catalogue/relation-words'
 import type { Condition } from '@core/rules/condition'
 import { sentenceOf } from '@core/rules/sentence'
 import { fieldLabels, type SheetField } from '@core/sheet/columns'
@@ -96,7 +96,7 @@ export function useHistoryWords() {
     if (what === 'price' && typeof value === 'number') return money(value, scope ?? '')
     if (what === 'specials')
       return (value as Special[]).map((special) => specialShown(special, setup.forCore)).join('; ')
-    if (what === 'relations') return (value as Relation[]).map((r) => `${relationWords[r.kind]}: ${r.sku}`).join(', ')
+    if (what === 'relations') return (value as Relation[]).map(relationShown).join(', ')
     if (what === 'range') return (value as RangeEntry[]).map((r) => setup.storefrontName(r.storefront)).join(', ')
     if (what.endsWith('rule')) return ruleWords(value)
     if (what === 'type') return setup.label(setup.types.get(String(value))?.labels, String(value))

@@ -1,3 +1,4 @@
+import { isNotApplicable, notApplicableWords } from '@core/attributes/not-applicable'
 import { inlineNames } from '@core/catalogue/inline-name'
 
 /** A moment of the history, as the reader's place writes it. */
@@ -12,6 +13,7 @@ export function valueShown(v: unknown): string {
   if (typeof v === 'object') {
     const o = v as Record<string, unknown>
     if ('state' in o) return String(o.state)
+    if (isNotApplicable(o)) return notApplicableWords.toLowerCase()
     if ('updated' in o && 'reason' in o)
       return o.reason === null ? `data pool: ${valueShown(o.value)}` : `own value: “${String(o.reason)}”`
     if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`

@@ -1,6 +1,7 @@
 import { RE2JS } from 're2js'
 import { ValueProblem, type AttributeTypeEntry } from './types/shape'
 import type { Attribute, Value } from './attribute'
+import { isNotApplicable } from './not-applicable'
 
 const patterns = new Map<string, RE2JS>()
 
@@ -30,6 +31,7 @@ export function allowedProblem(
   attribute: Attribute,
   entry: AttributeTypeEntry,
 ): ValueProblem | undefined {
+  if (isNotApplicable(value)) return undefined
   const { least, most, pattern } = attribute.allowed!
   if (entry.bounded && (least !== null || most !== null)) {
     const n = entry.comparable(value, attribute) as number

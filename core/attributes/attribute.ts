@@ -66,8 +66,17 @@ export interface Attribute {
   allowed: Allowed | null
 }
 
+/**
+ * What is stated of a fact that does not apply to a product, such as the warranty of a voucher. It counts as filled.
+ * Rules find it neither present nor equal to anything; shoppers read what the product type says, or nothing.
+ */
+export interface NotApplicable {
+  applies: false
+}
+
 /** A value as it is stored and as it crosses the wire; its shape is the attribute type's. */
-export type Value = string | number | boolean | string[] | { value: number; unit: string } | string[][] | BoxItem[]
+export type Value =
+  string | number | boolean | string[] | { value: number; unit: string } | string[][] | BoxItem[] | NotApplicable
 
 /** A line of the contents of a box: two straps, one pump. */
 export interface BoxItem {
@@ -96,6 +105,8 @@ export interface TypeAttribute {
   requiredWhere: Condition | null
   perVariant: boolean
   default: Value | null
+  /** What shoppers read, by language, where it is stated not to apply; where it is empty, the fact is left out. */
+  notApplicable: Labels
 }
 
 export interface ProductType {

@@ -2,6 +2,7 @@ import { lineNormalForm } from '../richtext/normal-form'
 import { readNormalForm } from '../richtext/read'
 import { escapeText, isElement, serialise, type RichNode } from '../richtext/tree'
 import type { Attribute, Value } from './attribute'
+import { isNotApplicable, mayNotApply } from './not-applicable'
 import { attributeTypes } from './types/registry'
 import { ValueProblem } from './types/shape'
 
@@ -51,6 +52,7 @@ export function carriedOver(
   fill: FillInline = refuseInline,
 ): unknown {
   const { attribute } = source
+  if (isNotApplicable(source.value)) return mayNotApply(target, attributeTypes[target.type]) ? source.value : null
   if (attribute.type === target.type && attribute.family === target.family) return source.value
   const from = attributeTypes[attribute.type]
   const to = attributeTypes[target.type]

@@ -2,6 +2,7 @@ import type { Setup } from '../catalogue/model'
 import { same } from '../catalogue/patch'
 import { carriedOver } from './carry'
 import type { Attribute, StoredValue, Value } from './attribute'
+import { isNotApplicable } from './not-applicable'
 import { attributeTypes, checkedValue } from './types/registry'
 import { ValueProblem } from './types/shape'
 
@@ -33,6 +34,7 @@ export function touchesValues(before: Attribute, after: Attribute): boolean {
  */
 export function reworkValue(value: Value, before: Attribute, after: Attribute, instead: Instead = {}): Value | null {
   const free = { ...after, allowed: null }
+  if (isNotApplicable(value)) return carriedOver({ value, attribute: before }, after) as Value | null
   if (before.type === after.type && before.family === after.family) {
     const { options } = attributeTypes[before.type]
     if (options === 'one') {

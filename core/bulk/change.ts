@@ -1,3 +1,4 @@
+import { isNotApplicable } from '../attributes/not-applicable'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
 import { basePriceIn, isPerVariant, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
@@ -80,6 +81,7 @@ export function outcomeOf(product: Product, family: Family, change: BulkChange, 
   const { attribute } = target
   const before = target.read(product)
   if (change.onlyEmpty && before !== null) return null
+  if (bulkKinds[change.do].changesValue && isNotApplicable(before)) return null
   try {
     const source = change.from && bulkTarget(change.from, setup)!.read(product)
     if (change.from && source === null) return null
@@ -126,7 +128,7 @@ function contextOf(product: Product, family: Family, change: BulkChange, setup: 
       if (code === 'brand') return product.brand === null ? undefined : setup.brands.get(product.brand)?.name
       if (code === 'sku') return product.sku
       const found = valuesFor(product, family, reader, setup)(code)
-      return !found || found.value === null || !found.counts
+      return !found || found.value === null || !found.counts || isNotApplicable(found.value)
         ? undefined
         : displayValue(code, found.value, reader, setup)
     },

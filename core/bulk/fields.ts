@@ -7,6 +7,7 @@ import {
   relationKinds,
   type Family,
   type Product,
+  type Relation,
   type RelationKind,
   type Setup,
   type ValuePlace,
@@ -110,7 +111,9 @@ const relationField = (kind: RelationKind): BulkField => ({
     fieldPatch({
       relations: [
         ...p.relations.filter((r) => r.kind !== kind),
-        ...((v as string[] | null) ?? []).map((sku) => ({ kind, sku })),
+        ...((v as string[] | null) ?? []).map(
+          (sku): Relation => p.relations.find((r) => r.kind === kind && r.sku === sku) ?? { kind, sku },
+        ),
       ],
     }),
 })

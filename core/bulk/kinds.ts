@@ -99,6 +99,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   append: {
     label: 'Append',
+    changesValue: true,
     fits: written,
     check: checkValue,
     make(now, change, attribute) {
@@ -111,6 +112,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   add: {
     label: 'Add',
+    changesValue: true,
     fits: listed,
     check: checkValue,
     make: (now, change) => [...((now as string[] | null) ?? []), ...(change.value as string[])],
@@ -118,6 +120,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   remove: {
     label: 'Remove',
+    changesValue: true,
     fits: listed,
     check: checkValue,
     make: (now, change) =>
@@ -126,6 +129,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   replace: {
     label: 'Find and replace',
+    changesValue: true,
     fits: written,
     check: (change) => [
       ...(change.find ? [] : [{ path: 'find', message: 'Enter what to find.' }]),
@@ -188,6 +192,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   case: {
     label: 'Change case',
+    changesValue: true,
     fits: written,
     check: (change) =>
       change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Choose a letter case.' }],
@@ -197,6 +202,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   convert: {
     label: 'Convert the unit',
+    changesValue: true,
     fits: (a) => attributeTypes[a.type].hasUnit === true,
     check: (change, attribute) =>
       change.unit !== undefined && findUnit(change.unit)?.family === attribute.family
@@ -208,6 +214,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   adjust: {
     label: 'Raise or lower',
+    changesValue: true,
     fits: (a) => attributeTypes[a.type].ruleKind === 'number',
     check({ by, percent }) {
       if (by === undefined || by === 0) return [{ path: 'by', message: 'Enter by how much.' }]

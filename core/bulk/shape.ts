@@ -37,6 +37,8 @@ export interface BulkKind {
   label: string
   /** Whether what the value comes from is emptied. */
   clearsSource?: true
+  /** Whether it changes the value that is there, so that a fact stated not to apply stays as it is. */
+  changesValue?: true
   /** The attributes it can be made to. */
   fits(attribute: Attribute): boolean
   check(change: BulkChange, attribute: Attribute, setup: Setup): BulkProblem[]

@@ -1,7 +1,7 @@
 import type { FactTexts } from './storefront-facts'
 import type { Campaign } from '../assignments/campaign'
 import type { Layout, StandingPage } from '../page/layout'
-import type { MenuEntry, PhraseTexts } from '../page/phrases'
+import type { AddedPhrase, MenuEntry, PhraseTexts } from '../page/phrases'
 import type { NamedRule } from '../rules/condition'
 import type { TranslationState } from '../translation/state'
 import type { Attribute, ProductType, StoredValue, Value } from '../attributes/attribute'
@@ -29,13 +29,18 @@ export interface Price {
 }
 
 /** What one product has to do with another. */
-export const relationKinds = ['goes-with', 'replaces', 'spare-part'] as const
+export const relationKinds = ['goes-with', 'replaces', 'spare-part', 'part'] as const
 export type RelationKind = (typeof relationKinds)[number]
 
-/** A relation to another product: it goes with this one, is replaced by it, or is a spare part of it. */
+/**
+ * A relation to another product: it goes with this one, is replaced by it, has it as a spare part, or is a part of this
+ * set.
+ */
 export interface Relation {
   kind: RelationKind
   sku: string
+  /** Of parts of a set: how many of it the set holds; 1 where it is not named. */
+  quantity?: number
 }
 
 /** A storefront and customer groups in which a product is sold, for a stretch of time. No groups means all. */
@@ -95,6 +100,12 @@ export interface Edition {
   acceptsUnread?: boolean
 }
 
+/** In which units the carrier of a storefront takes the measures of packages. */
+export interface CarrierUnits {
+  mass: string
+  length: string
+}
+
 export interface Storefront {
   code: string
   name: string
@@ -102,6 +113,8 @@ export interface Storefront {
   timeZone: string
   /** The colour of its thread, as `#rrggbb`; '' leaves it to its place among the storefronts. */
   colour: string
+  /** Null leaves the measures of packages as they were entered. */
+  carrierUnits: CarrierUnits | null
   editions: Edition[]
   /** Facts that inline values may name: phone, email, return days… */
   facts: Record<string, FactTexts>
@@ -109,6 +122,8 @@ export interface Storefront {
   pages: StandingPage[]
   /** Its phrases in each language, where they are not those that every storefront begins with. */
   phrases: PhraseTexts
+  /** Phrases of its own beside them. */
+  addedPhrases: AddedPhrase[]
   menu: MenuEntry[]
   layout: Layout
 }

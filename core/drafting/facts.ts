@@ -1,4 +1,5 @@
 import type { Attribute, AttributeTypeName, Value } from '../attributes/attribute'
+import { isNotApplicable } from '../attributes/not-applicable'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { scopeOfPath, valuePath } from '../catalogue/patch'
@@ -102,6 +103,8 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
     const attribute = setup.attributes.get(use.attribute)
     if (!attribute || !isFact(attribute)) continue
     const found = read(attribute.code)
+    // What does not apply is nothing to write about.
+    if (isNotApplicable(found?.value)) continue
     if (found && found.value !== null && found.counts) {
       add(attribute, found.value, { inline: true, source: found.origin === 'default' ? 'default' : 'own', detail: '' })
       if (found.owner !== null)
@@ -154,7 +157,7 @@ function offeredBy(
   return variants
     .flatMap((v) => {
       const found = valuesFor(v, family, reader, setup)(attribute.code)
-      if (!found || found.value === null || !found.counts) return []
+      if (!found || found.value === null || !found.counts || isNotApplicable(found.value)) return []
       if (found.owner === 'product')
         madeFrom.push({ sku: v.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
       return [found.value]

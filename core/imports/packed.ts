@@ -1,13 +1,6 @@
 import { windowIn, windowProblem } from '../moments/instant'
 import { lastPriority } from '../prices/effective'
-import {
-  relationKinds,
-  type Price,
-  type RangeEntry,
-  type Relation,
-  type RelationKind,
-  type Setup,
-} from '../catalogue/model'
+import { relationKinds, type Price, type RangeEntry, type Relation, type Setup } from '../catalogue/model'
 
 // Columns that hold several entries in one cell: bars between entries, spaces between their parts.
 
@@ -46,16 +39,29 @@ function group(code: string, setup: Setup): string {
   return code
 }
 
-/** `goes-with OX-5120 | spare-part PE-1830` */
+/** A part of a set holds at most so many of a product. */
+export const mostOfPart = 10_000
+
+/** `goes-with OX-5120 | spare-part PE-1830 | part ST-1040 × 2`. Throws a PackedProblem where it is not that. */
 export function readRelations(cell: string): Relation[] {
-  return entries(cell).map((e) => {
-    const [kind, ...sku] = e.split(' ')
-    if (!relationKinds.includes(kind as RelationKind) || sku.join(' ').trim() === '')
+  return entries(cell).map((e): Relation => {
+    const [first, ...rest] = e.split(' ')
+    const kind = relationKinds.find((k) => k === first)
+    const named = rest.join(' ').trim()
+    if (!kind || named === '')
       throw new PackedProblem(`“${e}” is not a relation; write one of ${relationKinds.join(', ')} and a SKU.`)
-    return { kind: kind as RelationKind, sku: sku.join(' ').trim() }
+    const counted = kind === 'part' ? /^(.+?) *[×x] *(\d+)$/.exec(named) : null
+    if (!counted) return { kind, sku: named }
+    const quantity = Number(counted[2])
+    if (quantity < 1 || quantity > mostOfPart)
+      throw new PackedProblem(`“${e}”: a set holds 1 to ${mostOfPart} of a part.`)
+    return { kind, sku: counted[1]!, ...(quantity === 1 ? {} : { quantity }) }
   })
 }
-export const writeRelations = (list: readonly Relation[]) => list.map((r) => `${r.kind} ${r.sku}`).join(' | ')
+
+/** Relations as one cell; a part of which a set holds several with how many. */
+export const writeRelations = (list: readonly Relation[]) =>
+  list.map((r) => `${r.kind} ${r.sku}${r.quantity === undefined ? '' : ` × ${r.quantity}`}`).join(' | ')
 
 /** `uk | ch club,workshop 2026-01-01/..` */
 export function readRange(cell: string, setup: Setup): RangeEntry[] {

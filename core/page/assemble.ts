@@ -9,13 +9,13 @@ import { dayNumberIn } from '../moments/instant'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { checkCondition } from '../rules/check'
 import { factsOf } from '../rules/facts'
-import { isAvailable } from '../catalogue/range'
 import { pricesOf } from '../prices/of-product'
 import { type Facts } from '../rules/fact-shape'
 import type { Predicate } from '../rules/operator-shape'
 import { compilePredicate } from '../rules/predicate'
 import type { Library } from '../media/versions'
 import { escapeText } from '../richtext/tree'
+import { availabilityOf, type Availability } from './availability'
 import { becauseOf, type Because, type LeftOut, type Shown } from './because'
 import { layoutFor, type AreaPlace, type Layout, type PartPlace, type ProductLayout } from './layout'
 import { pagePictures, type PagePicture } from './media'
@@ -23,6 +23,7 @@ import { splitFor, descriptionParts, emptyPart, factsPart, faqTitle, type PartsO
 import type { Piece, QuestionSet } from './piece'
 import { pieceOnPage, type PieceOnPage } from './piece-on-page'
 import { placePieces, type Placement } from './place'
+import type { Reader } from '../values/resolve'
 import type { Related } from './relations'
 import { editionReader, inlineReader, valuesFor, type ValuesOf } from './values'
 
@@ -37,7 +38,7 @@ export interface PageProduct {
   basePrice: number | null
   currency: string
   pictures: PagePicture[]
-  available: boolean
+  availability: Availability
   disabled: boolean
   inRange: boolean
 }
@@ -210,7 +211,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
       family,
       lens,
       setup,
-      values,
+      { values, reader },
       pagePictures(values('pictures')?.value ?? null, library, reader),
     ),
     layout: layout.areas,
@@ -277,7 +278,7 @@ function pageProduct(
   family: Family,
   lens: Lens,
   setup: Setup,
-  values: ValuesOf,
+  { values, reader }: { values: ValuesOf; reader: Reader },
   pictures: PagePicture[],
 ): PageProduct {
   const storefront = setup.storefronts.get(lens.storefront)!
@@ -296,9 +297,7 @@ function pageProduct(
     basePrice: prices.base,
     currency: storefront.currency,
     pictures,
-    available: (family.variants.length > 0 ? family.variants : [family.root]).some((p) =>
-      isAvailable(p, family.root, today),
-    ),
+    availability: availabilityOf(product, family, { values, reader, setup, today }),
     disabled: product.status === 'disabled' || family.root.status === 'disabled',
     inRange,
   }

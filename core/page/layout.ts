@@ -132,21 +132,40 @@ export function layoutFor(
   return { areas, parts, ...(split === undefined ? {} : { split }) }
 }
 
+/** What an exception changes, as a key: of two of one product that change the same, only one can be meant. */
+function changedThing({ change }: LayoutException): string {
+  if ('split' in change) return 'split'
+  return 'part' in change ? `part:${change.part}` : `area:${change.area}`
+}
+
+/** Whether an exception is one product's own, by the SKU of the product. */
+export const isOwnException = ({ rule }: LayoutException, sku: string): boolean =>
+  'field' in rule && rule.field === 'sku' && Array.isArray(rule.value) && (rule.value as unknown[])[0] === sku
+
 /** Whether an exception says how the description of one product is split, by the SKU of the product. */
-export const isSplitOf = ({ rule, change }: LayoutException, sku: string): boolean =>
-  'split' in change &&
-  'field' in rule &&
-  rule.field === 'sku' &&
-  Array.isArray(rule.value) &&
-  (rule.value as unknown[])[0] === sku
+export const isSplitOf = (exception: LayoutException, sku: string): boolean =>
+  'split' in exception.change && isOwnException(exception, sku)
 
 /**
- * A layout in which the description of one product is split by a pattern of its own, or by none of its own. `skus` are
- * the product's, then those of its variants: rules ask for the SKUs of what is sold.
+ * A layout with a change for one product alone, in the place of what it had of its own for the same part, area or split.
+ * `skus` are the product's, then those of its variants: rules ask for the SKUs of what is sold.
  */
-export function withSplitOf(layout: Layout, skus: readonly [string, ...string[]], split: SplitPattern | null): Layout {
-  const others = layout.exceptions.filter((exception) => !isSplitOf(exception, skus[0]))
-  if (split === null) return { ...layout, exceptions: others }
+export function withOwnChange(
+  layout: Layout,
+  skus: readonly [string, ...string[]],
+  change: LayoutException['change'],
+): Layout {
   const rule: Condition = { field: 'sku', is: 'one-of', value: [...skus] }
-  return { ...layout, exceptions: [...others, { name: `Split of ${skus[0]}`, rule, change: { split } }] }
+  const name = 'split' in change ? `Split of ${skus[0]}` : `Layout of ${skus[0]}`
+  const own: LayoutException = { name, rule, change }
+  const others = layout.exceptions.filter(
+    (exception) => !isOwnException(exception, skus[0]) || changedThing(exception) !== changedThing(own),
+  )
+  return { ...layout, exceptions: [...others, own] }
+}
+
+/** A layout in which the description of one product is split by a pattern of its own, or by none of its own. */
+export function withSplitOf(layout: Layout, skus: readonly [string, ...string[]], split: SplitPattern | null): Layout {
+  if (split !== null) return withOwnChange(layout, skus, { split })
+  return { ...layout, exceptions: layout.exceptions.filter((exception) => !isSplitOf(exception, skus[0])) }
 }

@@ -26,6 +26,7 @@ export const phrases: readonly Phrase[] = [
   phrase('few-left', 'Beside the price, where fewer than six are left', 'Only {n} left', 'Only one left'),
   phrase('sold-out', 'Beside the price, in place of the button', 'Sold out'),
   phrase('from-day', 'Beside the price, before the first day of sale; the day follows', 'Available from'),
+  phrase('sold-elsewhere', 'In place of the button, where it is sold elsewhere; leads there', 'See where it is sold'),
   phrase('choose-size', 'Shown after the button was pressed and no size was chosen', 'Choose a size first'),
   phrase('added', 'Shown after a product was put into the basket', 'Added to your basket'),
   phrase('items-in-basket', 'In the head of every page', '{n} items in your basket', 'One item in your basket'),
@@ -39,6 +40,21 @@ export const phrases: readonly Phrase[] = [
   phrase('no-reviews', 'Where nobody has written yet', 'No reviews yet'),
   phrase('show-more', 'The button under a shortened text', 'Read more'),
   phrase('back-to-list', 'The link above the name', 'Back to the list'),
+]
+
+/** A phrase that a storefront has beside those that every storefront begins with. */
+export interface AddedPhrase {
+  code: string
+  /** Where a shopper meets it. */
+  note: string
+  /** Whether it holds a number, `{n}`, and so has forms for one and for several. */
+  counted: boolean
+}
+
+/** The phrases of a storefront: those that every storefront has, then its own, whose wordings are all texts of its. */
+export const storefrontPhrases = ({ addedPhrases }: { addedPhrases: readonly AddedPhrase[] }): Phrase[] => [
+  ...phrases,
+  ...addedPhrases.map(({ code, note, counted }) => phrase(code, note, '', counted ? '' : undefined)),
 ]
 
 const categories = new Map<string, string[]>()

@@ -1,8 +1,18 @@
 import type { FAQPage, Product, WithContext } from 'schema-dts'
 import type { Page } from './assemble'
+import type { AvailabilityState } from './availability'
 
 /** What a page says for machines, as schema.org has it (https://schema.org/Product, https://schema.org/FAQPage). */
 export type StructuredData = (WithContext<Product> | WithContext<FAQPage>)[]
+
+/** What can be bought, as https://schema.org/ItemAvailability has it. */
+const itemAvailability = {
+  'in-stock': 'InStock',
+  'few-left': 'LimitedAvailability',
+  'sold-out': 'OutOfStock',
+  'not-yet': 'OutOfStock',
+  elsewhere: 'InStock',
+} as const satisfies Record<AvailabilityState, string>
 
 /** A text of the page without the elements that only this tool reads: they mark where a value was filled in. */
 const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>/g, '')
@@ -34,7 +44,7 @@ export function structuredData(
               '@type': 'Offer',
               price: product.price.amount,
               priceCurrency: product.currency,
-              availability: product.available ? 'https://schema.org/InStock' : 'https://schema.org/OutOfStock',
+              availability: `https://schema.org/${itemAvailability[product.availability.state]}`,
             },
           }),
     },

@@ -1,6 +1,7 @@
 import { factIn } from '../catalogue/storefront-facts'
 import { attributeTypes } from '../attributes/types/registry'
-import { type Value } from '../attributes/attribute'
+import type { TypeAttribute, Value } from '../attributes/attribute'
+import { isNotApplicable, notApplicableWords } from '../attributes/not-applicable'
 import { labelIn } from '../language/labels'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup, Storefront } from '../catalogue/model'
@@ -10,7 +11,7 @@ import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
 import { fileLinks } from './media'
 import { fillInline, type ValueReader } from './inline'
-import type { Related, RelatedUnder } from './relations'
+import { relatedName, type Related, type RelatedProduct, type RelatedUnder } from './relations'
 
 /** What looks up resolved values of one product in one edition. */
 export type ValuesOf = (code: string) => Resolved | undefined
@@ -49,6 +50,10 @@ export function displayValue(code: string, value: Value, reader: Reader, setup: 
   })
 }
 
+/** A value as whoever works on the product reads it in an edition: also one that states that a fact does not apply. */
+export const valueForTeam = (code: string, value: Value, reader: Reader, setup: Setup): string =>
+  isNotApplicable(value) ? notApplicableWords : displayValue(code, value, reader, setup)
+
 /** A value as blocks of a page, where it is more than a line of text. */
 function blocksOf(code: string, value: Value, reader: Reader, setup: Setup, library: Library): string | undefined {
   return attributeTypes[setup.attributes.get(code)!.type].html?.(value, {
@@ -58,9 +63,14 @@ function blocksOf(code: string, value: Value, reader: Reader, setup: Setup, libr
   })
 }
 
+/** What the type says where a fact does not apply, in a language that counts for the edition; '' for nothing. */
+const phraseOf = ({ notApplicable }: TypeAttribute, { counting }: Reader): string =>
+  counting.map((language) => notApplicable[language]).find((text) => text?.trim()) ?? ''
+
 /** The facts of a product that shoppers get, as a table; '' where there are none. */
 export function factsTable(type: string, values: ValuesOf, reader: Reader, setup: Setup, library: Library): string {
-  const rows = (setup.types.get(type)?.attributes ?? []).flatMap(({ attribute: code }) => {
+  const rows = (setup.types.get(type)?.attributes ?? []).flatMap((use) => {
+    const code = use.attribute
     const attribute = setup.attributes.get(code)!
     const found = values(code)
     if (
@@ -71,8 +81,10 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
       !found.counts
     )
       return []
-    const html =
-      blocksOf(code, found.value, reader, setup, library) ?? escapeText(displayValue(code, found.value, reader, setup))
+    const html = isNotApplicable(found.value)
+      ? escapeText(phraseOf(use, reader))
+      : (blocksOf(code, found.value, reader, setup, library) ??
+        escapeText(displayValue(code, found.value, reader, setup)))
     return html === '' ? [] : [{ label: labelIn(attribute.labels, reader.chain, code), html }]
   })
   return rows.length === 0
@@ -81,10 +93,11 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
 }
 
 /** A row of products as a list. */
-function productRow(items: NonNullable<Related[RelatedUnder]>): string {
-  const entries = items.map(({ picture, name }) => {
+function productRow(items: readonly RelatedProduct[], language: string): string {
+  const entries = items.map((item) => {
+    const { picture } = item
     const image = picture === null ? '' : `<img src="/delivery/media/${encodeURIComponent(picture)}" alt=""> `
-    return `<li>${image}${escapeText(name)}</li>`
+    return `<li>${image}${escapeText(relatedName(item, language))}</li>`
   })
   return `<ul>${entries.join('')}</ul>`
 }
@@ -137,7 +150,7 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
             ? ''
             : factsTable(parts.type, values, reader, setup, parts.library)
           : parts.related[code as RelatedUnder]?.length
-            ? productRow(parts.related[code as RelatedUnder]!)
+            ? productRow(parts.related[code as RelatedUnder]!, reader.edition.language)
             : ''
       return html === '' ? undefined : { text: '', html }
     },

@@ -38,6 +38,12 @@ const facts: Record<string, FindingKind> = {
         : `It has no price in ${details?.currency ?? 'the storefront’s currency'}.`,
     fix: ({ to, products }) => `Price ${many(products, 'product')} for ${to}`,
   },
+  'no-parts': {
+    strand: 'facts',
+    label: 'set without parts',
+    message: () => 'It is a set, and has no parts.',
+    fix: ({ products }) => `Add parts to ${many(products, 'set')}`,
+  },
 }
 
 const copy: Record<string, FindingKind> = {

@@ -6,7 +6,7 @@ import { same, type ProductPatch } from '../catalogue/patch'
 import { categoryCell, fieldCell } from '../exports/row'
 import { readRow } from '../imports/row'
 import type { Column } from '../imports/columns'
-import { displayValue, valuesFor } from '../page/values'
+import { valueForTeam, valuesFor } from '../page/values'
 import type { DecimalSign } from '../units/parse'
 import type { Origin, Reader } from '../values/resolve'
 import type { ColumnEdition, SheetColumn } from './columns'
@@ -79,7 +79,7 @@ export function cellsOf(
     const base = valueAt(product, scopeOfCell(product, column, reader.edition))
     if (!found || found.value === null) return { ...plain('', base), value: null }
     return {
-      shown: displayValue(column.attribute.code, found.value, reader, setup),
+      shown: valueForTeam(column.attribute.code, found.value, reader, setup),
       text: attributeTypes[column.attribute.type].toCell(found.value, column.attribute),
       value: found.value,
       origin: found.origin,

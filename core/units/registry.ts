@@ -97,6 +97,9 @@ for (const u of units) {
   }
 }
 
+/** The units of a family. */
+export const unitsOf = (family: UnitFamily): Unit[] => units.filter((unit) => unit.family === family)
+
 /** The unit behind a symbol or another spelling of it, exact case first. */
 export function findUnit(spelling: string): Unit | undefined {
   const s = spelling.trim()

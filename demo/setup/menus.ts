@@ -60,6 +60,13 @@ const known: Record<string, Record<string, Record<string, string>>> = {
     'ja-JP': { other: '残り{n}点' },
     'ar-AE': { one: 'بقيت قطعة واحدة', two: 'بقيت قطعتان', other: 'بقيت {n} قطعة' },
   },
+  'sold-elsewhere': {
+    'de-DE': { other: 'Zum Händler' },
+    'de-CH': { other: 'Zum Händler' },
+    'fr-CH': { other: 'Où l’acheter' },
+    'ja-JP': { other: '販売店を見る' },
+    'ar-AE': { other: 'أين يُباع' },
+  },
   'sold-out': {
     'de-DE': { other: 'Zurzeit ausverkauft' },
     'de-CH': { other: 'Zurzeit ausverkauft' },

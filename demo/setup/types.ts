@@ -23,6 +23,10 @@ const groups = [
     code: 'package',
     labels: labels('Package', 'Paket', 'Colis', 'Pacco', 'Pakket', 'Paket', 'Pakke', 'Paketti', '梱包', 'الطرد'),
   },
+  {
+    code: 'trade',
+    labels: labels('Trade', 'Handel', 'Commerce', 'Vendita', 'Handel', 'Handel', 'Handel', 'Kauppa', '取引', 'التجارة'),
+  },
 ]
 const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}): TypeAttribute[] =>
   codes.map((attribute) => ({
@@ -33,10 +37,20 @@ const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}):
     requiredWhere: null,
     perVariant: false,
     default: null,
+    notApplicable: {},
     ...more,
   }))
 const searchTexts = ['search-title', 'search-description', 'search-words', 'slug']
 const shipped = { field: 'kind', is: 'equals', value: 'shipped' } as const
+const elsewhere = { field: 'kind', is: 'equals', value: 'elsewhere' } as const
+
+/** What the trade keeps of goods and services alike. */
+const tradeFacts = (): TypeAttribute[] => [
+  ...use('trade', ['own-article-number', 'supplier-article-number', 'sort-order']),
+  ...use('trade', ['tax-class'], { default: 'standard' }),
+  ...use('trade', ['when-sold-out', 'when-not-yet']),
+  ...use('trade', ['sold-at'], { required: true, requiredWhere: elsewhere }),
+]
 
 interface More {
   asked?: string[]
@@ -79,7 +93,9 @@ function goods(
       ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }),
       ...use('media', media),
       ...use('package', ['package-weight'], { required: true, requiredWhere: shipped }),
-      ...use('package', ['package-length']),
+      ...use('package', ['package-length', 'package-width', 'package-height']),
+      ...tradeFacts(),
+      ...use('trade', ['stock-place']),
     ],
   }
 }
@@ -99,6 +115,7 @@ function immaterial(code: string, names: Labels, facts: string[], optional: stri
       ...use('search', searchTexts),
       ...use('media', ['pictures'], { required: true }),
       ...use('media', media),
+      ...tradeFacts(),
     ],
   }
 }

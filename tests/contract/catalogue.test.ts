@@ -231,3 +231,127 @@ describe('the history of work', () => {
     expect((await maren.get<Problem>('/api/work?cursor=nowhere')).body.errors[0]?.path).toBe('cursor')
   })
 })
+
+describe('what is stated of a product beside its values', () => {
+  const sku = 'TW-0612'
+  const at = `/api/products/${sku}`
+  const write = (body: object) => maren.patch<Problem>(at, body, { 'If-Match': '*' })
+  const stating = (attribute: string, value: unknown, language: string | null = null) =>
+    write({ values: [{ attribute, storefront: null, language, value }] })
+  interface Proof {
+    product: { availability: { state: string; text: string | null } }
+    areas: Record<string, { piece: string; html: string }[]>
+    related: { title: string; items: { sku: string; quantity?: number }[] }[]
+  }
+  const proof = async (edition = 'storefront=uk&language=en-GB') =>
+    (await maren.get<Proof>(`/api/proof/${sku}?${edition}`)).body
+  const resolved = async (attribute: string, edition = 'storefront=uk&language=en-GB') =>
+    (await maren.get<{ items: { attribute: string }[] }>(`${at}/resolved?${edition}`)).body.items.find(
+      (item) => item.attribute === attribute,
+    )
+  const facts = (page: Proof) =>
+    Object.values(page.areas)
+      .flat()
+      .find((part) => part.piece === 'facts')!.html
+
+  it('may be that a fact does not apply: filled, found by no rule, said as the type says', async () => {
+    expect((await stating('warranty-years', { applies: false })).status).toBe(200)
+    expect(await resolved('warranty-years')).toMatchObject({ value: { applies: false }, shown: 'Does not apply' })
+    const reached = async (rule: object) => {
+      const condition = { all: [{ field: 'sku', is: 'equals', value: sku }, rule] }
+      return (await maren.post<{ count: number }>('/api/reach', { condition })).body.count
+    }
+    const field = 'attribute:warranty-years'
+    expect(await reached({ field, is: 'present' })).toBe(0)
+    expect(await reached({ field, is: 'present', value: false })).toBe(1)
+    expect(await reached({ field, is: 'at-least', value: 0 })).toBe(0)
+    expect(facts(await proof())).not.toContain('Warranty')
+
+    const { body: product } = await maren.get<{ type: string }>(at)
+    const typeAt = `/api/product-types/${product.type}`
+    const { body: type, headers } = await maren.get<{ attributes: { attribute: string }[] }>(typeAt)
+    const attributes = type.attributes.map((use) =>
+      use.attribute === 'warranty-years' ? { ...use, notApplicable: { 'en-GB': 'No warranty' } } : use,
+    )
+    const changed = await maren.put(typeAt, { ...type, attributes }, { 'if-match': headers.get('etag')! })
+    expect(changed.status).toBe(200)
+    expect(facts(await proof())).toContain('<td>No warranty</td>')
+    expect(facts(await proof('storefront=jp&language=ja-JP'))).not.toContain('No warranty')
+    const tag = changed.headers.get('etag')!
+    expect((await maren.put(typeAt, type, { 'if-match': tag })).status).toBe(200)
+
+    const text = await stating('summary', { applies: false }, 'en-GB')
+    expect([text.status, text.body.errors[0]!.message]).toEqual([422, expect.stringContaining('text')])
+    expect((await stating('warranty-years', null)).status).toBe(200)
+  })
+
+  it('may be what its page says when it is sold out', async () => {
+    const { body: before } = await maren.get<{ stock: number | null }>(at)
+    expect((await write({ stock: 0 })).status).toBe(200)
+    expect((await proof()).product.availability).toEqual({ state: 'sold-out', text: 'Sold out', link: null })
+    await stating('when-sold-out', 'Back in May', 'en-GB')
+    expect((await proof()).product.availability.text).toBe('Back in May')
+    // A text in a language that does not count is shown to nobody.
+    expect((await proof('storefront=de&language=de-DE')).product.availability.text).toBe('Zurzeit ausverkauft')
+    await stating('when-sold-out', null, 'en-GB')
+    expect((await write({ stock: before.stock })).status).toBe(200)
+  })
+
+  it('may be what a set contains, and how many of it', async () => {
+    const relations = [{ kind: 'part', sku: 'TW-0611', quantity: 3 }]
+    expect((await write({ relations })).status).toBe(200)
+    expect((await proof()).related).toContainEqual(
+      expect.objectContaining({
+        title: 'In this set',
+        items: [expect.objectContaining({ sku: 'TW-0611', quantity: 3 })],
+      }),
+    )
+    for (const odd of [
+      [{ kind: 'part', sku: 'TW-0611', quantity: 0 }],
+      [{ kind: 'goes-with', sku: 'TW-0611', quantity: 2 }],
+      [
+        { kind: 'part', sku: 'TW-0611' },
+        { kind: 'part', sku: 'TW-0611', quantity: 2 },
+      ],
+    ])
+      expect((await write({ relations: odd })).status, JSON.stringify(odd)).toBe(422)
+    expect((await write({ relations: [] })).status).toBe(200)
+  })
+
+  it('is measured as the carrier of a storefront takes packages', async () => {
+    await stating('package-width', { value: 30.48, unit: 'cm' })
+    expect(await resolved('package-width', 'storefront=ca&language=en-CA')).toMatchObject({
+      value: { value: 30.48, unit: 'cm' },
+      forCarrier: { value: 12, unit: 'in' },
+    })
+    expect(await resolved('package-width')).toMatchObject({ forCarrier: null })
+    await stating('package-width', null)
+  })
+})
+
+describe('phrases that a storefront adds', () => {
+  it('have a code of their own, wordings by language, and are translated', async () => {
+    const at = '/api/storefronts/ch'
+    const { body, headers } = await maren.get<{ phrases: object; addedPhrases: object[] }>(at)
+    const phrase = { code: 'gift-days', note: 'Under the price, before holidays', counted: true }
+    const added = {
+      ...body,
+      addedPhrases: [phrase],
+      phrases: { ...body.phrases, 'gift-days': { 'en-GB': { one: 'One day left', other: '{n} days left' } } },
+    }
+    const made = await maren.put<Problem>(at, added, { 'if-match': headers.get('etag')! })
+    expect(made.status).toBe(200)
+    const desk = await maren.get<{ units: { unit: string; note: string }[] }>(
+      '/api/translations/units?storefront=ch&language=fr-CH&record=storefront:ch',
+    )
+    expect(desk.body.units).toContainEqual(
+      expect.objectContaining({ unit: 'phrase:gift-days:one', note: 'Under the price, before holidays' }),
+    )
+    const tag = { 'if-match': made.headers.get('etag')! }
+    const taken = await maren.put<Problem>(at, { ...body, addedPhrases: [{ ...phrase, code: 'sold-out' }] }, tag)
+    expect([taken.status, taken.body.errors[0]!.path]).toEqual([422, 'addedPhrases[0].code'])
+    const orphan = await maren.put<Problem>(at, { ...added, addedPhrases: [] }, tag)
+    expect([orphan.status, orphan.body.errors[0]!.path]).toEqual([422, 'phrases.gift-days'])
+    expect((await maren.put(at, body, tag)).status).toBe(200)
+  })
+})

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { Attribute, StoredValue, Value } from '@core/attributes/attribute'
+import { isNotApplicable } from '@core/attributes/not-applicable'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
 import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
 import { directionOf } from '@core/language/chain'
+import type { Measure } from '@core/units/canonical'
+import { formatMeasure } from '@core/units/format'
 import type { Resolved } from '@core/values/resolve'
 import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/offered'
@@ -13,7 +16,7 @@ const props = defineProps<{
   sku: string
   parentName: string | null
   attribute: Attribute
-  resolved: Resolved & { shown: string | null }
+  resolved: Resolved & { shown: string | null; forCarrier?: Measure | null }
   /** The product's own stored values. */
   own: StoredValue[]
   storefront: string
@@ -124,6 +127,10 @@ const note = computed(() => {
   if (r.origin === 'default') return 'default of the type'
   return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''
 })
+const carrierNote = computed(() => {
+  const { forCarrier: measure } = props.resolved
+  return measure ? `${formatMeasure(measure, interfaceLanguage)} for the carrier` : ''
+})
 const standings: Record<Standing, (s: ValueSource) => string> = {
   taken: () => 'from the data pool',
   own: (s) => `differs from the data pool: ${s.reason}`,
@@ -140,7 +147,7 @@ const origin = computed(() => {
 })
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
-  if (value === null) return text
+  if (value === null || isNotApplicable(value)) return text
   if (entry.value.formatted === 'lines') return (value as string[]).map(plainShown)
   return entry.value.lines?.(value, { language: props.language, labels: [] }) ?? text
 })
@@ -156,6 +163,7 @@ const shown = computed(() => {
       :label="label"
       :values="values"
       :places="places"
+      offers-not-applicable
       @done="save"
     />
     <StyleFindings
@@ -204,6 +212,7 @@ const shown = computed(() => {
       <template v-if="resolved.value === null">{{
         wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value'
       }}</template>
+      <span v-else-if="isNotApplicable(resolved.value)" class="text-ink2">{{ shown }}</span>
       <table v-else-if="entry.editor === 'table'" class="text-[12.5px]">
         <tbody>
           <tr v-for="(row, y) in resolved.value as string[][]" :key="y">
@@ -244,6 +253,7 @@ const shown = computed(() => {
       :class="{ '!text-ochre': resolved.origin === 'fallback' }"
       >{{ note }}</span
     >
+    <span v-if="carrierNote" class="block text-right text-[11px] leading-tight text-ink3">{{ carrierNote }}</span>
     <span
       v-if="origin"
       class="block text-right text-[11px] leading-tight"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { boundsInWords } from '@core/attributes/allowed'
 import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
+import { isNotApplicable, mayNotApply, notApplicable, notApplicableWords } from '@core/attributes/not-applicable'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Labels } from '@core/language/labels'
 import { shortenings } from '@core/language/chain'
@@ -20,12 +21,21 @@ const props = defineProps<{
   places?: readonly FoundPlace[]
   /** What was typed to open it, in the place of its number. */
   typed?: string
+  /** Whether it can also be stated that the fact does not apply. */
+  offersNotApplicable?: boolean
 }>()
 const emit = defineEmits<{ done: [] }>()
 const entry = computed(() => attributeTypes[props.attribute.type])
 const editor = computed(() => entry.value.editor)
+const isStated = computed(() => isNotApplicable(value.value))
+const canBeStated = computed(() => props.offersNotApplicable && mayNotApply(props.attribute, entry.value))
+function state(doesNotApply: boolean) {
+  problem.value = undefined
+  value.value = doesNotApply ? notApplicable : null
+  if (!doesNotApply) void nextTick(() => begin())
+}
 function onEnter(e: KeyboardEvent) {
-  if (editors[editor.value].takesEnter) return
+  if (editors[editor.value].takesEnter && !isStated.value) return
   e.preventDefault()
   if (problem.value === undefined) emit('done')
 }
@@ -73,8 +83,9 @@ function both(o: { code: string; labels: Labels }) {
 
 <template>
   <div ref="root" @keydown.enter="onEnter">
+    <template v-if="isStated" />
     <RichEditor
-      v-if="editor === 'formatted'"
+      v-else-if="editor === 'formatted'"
       :model-value="(value as string | null) ?? ''"
       :label="label"
       :language="language"
@@ -156,5 +167,8 @@ function both(o: { code: string; labels: Labels }) {
       class="w-full"
       :label="label"
     />
+    <CheckBox v-if="canBeStated" class="mt-1 text-[12px]" :model-value="isStated" @update:model-value="state">{{
+      notApplicableWords
+    }}</CheckBox>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Attribute, AttributeTypeName, Value } from '@core/attributes/attribute'
+import { isNotApplicable, notApplicableWords } from '@core/attributes/not-applicable'
 import { attributeTypes } from '@core/attributes/types/registry'
 
 /** A stored value to read, as its type is read in a language; inline values are chips. */
@@ -18,14 +19,15 @@ const blocks = computed(() =>
     : entry.value.html?.(props.value, { language: props.language, labels: [] }),
 )
 const labels = computed(() => [props.language, interfaceLanguage])
-const line = computed(() =>
-  props.attribute
+const line = computed(() => {
+  if (isNotApplicable(props.value)) return notApplicableWords
+  return props.attribute
     ? entry.value.display(props.value, props.attribute, {
         language: props.language,
         labels: labels.value,
       })
-    : String(props.value),
-)
+    : String(props.value)
+})
 </script>
 
 <template>

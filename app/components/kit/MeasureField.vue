@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Measure } from '@core/units/canonical'
 import { formatMeasure, formatNumber } from '@core/units/format'
-import { units, type UnitFamily } from '@core/units/registry'
+import { unitsOf, type UnitFamily } from '@core/units/registry'
 import { measureUnderstood, readTypedMeasure } from '@core/units/typed'
 
 /**
@@ -24,7 +24,7 @@ const props = defineProps<{
 
 const id = useId()
 const language = numberLanguage()
-const offered = computed(() => units.filter((u) => u.family === props.family))
+const offered = computed(() => unitsOf(props.family))
 const shown = (m: Measure | null) => (m === null ? '' : numberToType(m.value))
 const text = ref(props.typed || shown(model.value))
 const unit = ref(model.value?.unit || props.standardUnit || offered.value[0]!.symbol)

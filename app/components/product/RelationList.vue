@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { relationKinds, type Relation, type RelationKind } from '@core/catalogue/model'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
+import { mostOfPart } from '@core/imports/packed'
 import { relationWords } from '@core/catalogue/relation-words'
 
 /** What a product has to do with others, and facts of other systems that travel with it. */
@@ -16,6 +17,11 @@ const add = (skus: string[]) => {
     .map((sku): Relation => ({ kind: kind.value, sku }))
   if (more.length > 0) emit('patch', { relations: [...props.product.relations, ...more] })
 }
+function setQuantity(part: Relation, quantity: number) {
+  const { kind, sku } = part
+  const changed: Relation = quantity === 1 ? { kind, sku } : { kind, sku, quantity }
+  emit('patch', { relations: props.product.relations.map((r) => (r === part ? changed : r)) })
+}
 const name = ref('')
 const value = ref('')
 function addFact() {
@@ -27,10 +33,26 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
 </script>
 
 <template>
-  <div class="px-5">
+  <div id="field-relations" class="px-5">
     <template v-for="k in relationKinds" :key="k"
       ><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5">
-        <span class="w-32 text-ink2">{{ relationWords[k] }}</span><span v-for="r in of(k)" :key="r.sku"
+        <span class="w-32 text-ink2">{{ relationWords[k] }}</span><span
+          v-for="r in of(k)"
+          :key="r.sku"
+          class="inline-row"
+          ><template v-if="k === 'part'"
+            ><NumberField
+              class="w-14"
+              :label="`How many of ${r.sku} the set holds`"
+              :model-value="r.quantity ?? 1"
+              :disabled="disabled"
+              whole
+              required
+              :least="1"
+              :most="mostOfPart"
+              @update:model-value="setQuantity(r, $event ?? 1)"
+            />
+            ×</template
           ><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
           ><IconButton
             icon="remove"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import type { Availability } from '@core/page/availability'
 import type { Shown } from '@core/page/because'
 import type { PagePicture } from '@core/page/media'
 import type { AreaForm, Look } from '@core/page/layout'
 import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
+import { relatedName, type RelatedProduct } from '@core/page/relations'
 import { holdsWords } from '@core/translation/on-page'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
@@ -16,13 +18,13 @@ const props = defineProps<{
       pictures: PagePicture[]
       priceShown: string | null
       basePriceShown: string | null
-      available: boolean
+      availability: Availability
     }
     direction: 'ltr' | 'rtl'
     look: Look
     layout: { area: string; as: AreaForm }[]
     areas: Record<string, Shown[]>
-    related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
+    related: { title: string; items: RelatedProduct[] }[]
   }
   language: string
   asked: string | null
@@ -34,6 +36,13 @@ const open = useState<string[]>('proof-open-parts', () => ['description'])
 
 const image = (m: PagePicture, width: 200 | 800) =>
   `<img src="${escapeAttribute(pictureUrl(m.name, width))}" alt="${escapeAttribute(m.alternative)}">`
+
+/** What is said beside the price; of what is sold elsewhere, as a link. */
+function availabilityLine({ state, text, link }: Availability): string {
+  if (text === null) return ''
+  const words = escapeText(text)
+  return `<p class="stock ${state}">${link === null ? words : `<a href="${escapeAttribute(link)}">${words}</a>`}</p>`
+}
 
 /** The page in one document without scripts; what moves in it is moved from here. */
 const html = computed(() => {
@@ -57,9 +66,10 @@ const html = computed(() => {
         : '',
     )
     .join('')
-  const relatedItem = ({ picture, name }: (typeof p.related)[number]['items'][number]) => {
+  const relatedItem = (item: RelatedProduct) => {
+    const { picture } = item
     const image = picture ? `<img src="${escapeAttribute(pictureUrl(picture, 200))}" alt="">` : ''
-    return `<li>${image}${escapeText(name)}</li>`
+    return `<li>${image}${escapeText(relatedName(item, props.language))}</li>`
   }
   const related = p.related
     .map(
@@ -73,9 +83,10 @@ const html = computed(() => {
     .join('')
   const basePrice = product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''
   const price = product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${basePrice}</p>` : ''
+  const stock = availabilityLine(product.availability)
   const summary = product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''
   const head = `<head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${styles}</head>`
-  const header = `<header><h1${lang}>${escapeText(product.name)}</h1>${price}${summary}</header>`
+  const header = `<header><h1${lang}>${escapeText(product.name)}</h1>${price}${stock}${summary}</header>`
   return (
     `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}">${head}` +
     `<body>${picture}<main>${header}${sections}${related}</main></body></html>`

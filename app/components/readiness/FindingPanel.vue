@@ -46,6 +46,7 @@ function placeOf(f: FindingDocument) {
       ? { path: `/translation/${segment(`piece:${rest}`)}`, query }
       : { path: `/library/${segment(rest)}`, query }
   if (kind === 'picture') return { path: `/media/${segment(rest)}`, query }
+  if (f.at === 'relations') return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, field: 'relations' } }
   if (kind === 'area') return { path: '/assignments', query }
   return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, side: 'prices' } }
 }

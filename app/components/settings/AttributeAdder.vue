@@ -3,7 +3,7 @@ import { attributeTypeNames, type Attribute, type AttributeTypeName } from '@cor
 import { attributeTypes } from '@core/attributes/types/registry'
 import { withOptions } from '@core/attributes/options'
 import { codeOfName } from '@core/text/code'
-import { families, units, type UnitFamily } from '@core/units/registry'
+import { families, unitsOf, type UnitFamily } from '@core/units/registry'
 import { blankAttribute, typeOfAttribute } from './typeWords'
 
 /** Adds an attribute by its name: one that there is, or one made here and now. */
@@ -129,7 +129,7 @@ async function make() {
           @update:model-value="setFamily($event)" /><SelectField
           v-model="making.unit"
           label="Usual unit"
-          :options="units.filter((x) => x.family === making!.family).map((u) => option(u.symbol, `in ${u.symbol}`))"
+          :options="unitsOf(making!.family!).map((u) => option(u.symbol, `in ${u.symbol}`))"
       /></template>
       <TextField
         v-if="chosenType"

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { areaName, areas as standard } from '@core/assignments/areas'
-import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look } from '@core/page/layout'
-import type { SplitPattern } from '@core/page/split'
+import { areaForms, looks, startingLooks, type Layout, type LayoutException, type Look } from '@core/page/layout'
 import { sentenceOf } from '@core/rules/sentence'
 import { codeOfName } from '@core/text/code'
-import { formWords, lookValueWords, lookWords } from './layoutWords'
+import { changeWords, formWords, lookValueWords, lookWords, partWords } from './layoutWords'
 
 /**
  * What a storefront's product page is made of: areas from top to bottom, built-in parts among what assignments bring,
@@ -14,7 +13,6 @@ const layout = defineModel<Layout>({ required: true })
 const props = defineProps<{ disabled: boolean }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
 const setArea = (i: number, change: Partial<Layout['areas'][number]>) => {
   layout.value = { ...layout.value, areas: layout.value.areas.map((a, j) => (j === i ? { ...a, ...change } : a)) }
 }
@@ -54,43 +52,17 @@ const shownLanguage = computed(() =>
       : setup.source,
 )
 const rules = computed(() => [...setup.rules.values()])
-const exception = reactive({
-  rule: '',
-  what: 'hide',
-  part: 'reviews',
-  area: 'details',
-  as: 'plain' as AreaForm,
-  order: 100,
-})
+const exceptionRule = ref('')
+const exceptionChange = ref<LayoutException['change'] | null>(null)
 const missing = computed(() =>
   (['description', 'facts', 'reviews', 'faq'] as const).filter((p) => !layout.value.parts.some((x) => x.part === p)),
 )
 function addException() {
-  const rule = setup.rules.get(exception.rule)
-  if (!rule) return
-  const part = exception.part as Layout['parts'][number]['part']
-  const change =
-    exception.what === 'hide'
-      ? { part, hide: true as const }
-      : exception.what === 'move'
-        ? { part, area: exception.area, order: exception.order }
-        : { area: exception.area, as: exception.as }
-  layout.value = {
-    ...layout.value,
-    exceptions: [
-      ...layout.value.exceptions,
-      { name: rule.name, rule: { field: 'rule', is: 'equals', value: rule.code }, change },
-    ],
-  }
-}
-const splitWords = ({ levels }: SplitPattern) =>
-  levels.length === 0 ? 'description not split' : `description split at headings of level ${levels.join(', ')}`
-function changeWords(c: Layout['exceptions'][number]['change']): string {
-  if ('split' in c) return splitWords(c.split)
-  if ('hide' in c) return `no ${partWords[c.part]!.toLowerCase()}`
-  return 'as' in c
-    ? `${areaName(c.area, layout.value.areas)} as ${formWords[c.as]}`
-    : `${partWords[c.part]!.toLowerCase()} in ${areaName(c.area, layout.value.areas)}, order ${c.order}`
+  const rule = setup.rules.get(exceptionRule.value)
+  const change = exceptionChange.value
+  if (!rule || !change) return
+  const made: LayoutException = { name: rule.name, rule: { field: 'rule', is: 'equals', value: rule.code }, change }
+  layout.value = { ...layout.value, exceptions: [...layout.value.exceptions, made] }
 }
 const setSplit = (levels: (2 | 3 | 4)[]) => {
   layout.value = {
@@ -258,7 +230,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </p>
       <ul>
         <li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1">
-          <span>{{ changeWords(e.change) }}</span><span class="font-serif italic text-ink2">{{
+          <span>{{ changeWords(e.change, layout.areas) }}</span><span class="font-serif italic text-ink2">{{
             sentenceOf(e.rule, setup.forCore)
           }}</span
           ><IconButton
@@ -272,47 +244,18 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </ul>
       <form v-if="!disabled" class="flex flex-wrap items-center gap-2 pt-1.5" @submit.prevent="addException">
         <template v-if="rules.length"
-          ><span class="text-ink2">What</span
+          ><span class="text-ink2">Products of</span
           ><SelectField
-            v-model="exception.rule"
+            v-model="exceptionRule"
             class="max-w-44"
             label="Named rule of the exception"
             placeholder="a named rule"
             :options="byRecord(rules)"
-          /><span class="text-ink2">matches has</span>
-          <SelectField
-            v-model="exception.what"
-            label="Difference"
-            :options="[option('hide', 'not'), option('move', 'elsewhere'), option('form', 'in another style')]"
-          />
-          <SelectField
-            v-if="exception.what !== 'form'"
-            v-model="exception.part"
-            label="Part of the exception"
-            :options="layout.parts.map((p) => option(p.part, partWords[p.part]!))"
-          />
-          <SelectField
-            v-if="exception.what !== 'hide'"
-            v-model="exception.area"
-            label="Area of the exception"
-            :options="layout.areas.map((a) => option(a.area, areaName(a.area, [a])))"
-          />
-          <SelectField
-            v-if="exception.what === 'form'"
-            v-model="exception.as"
-            label="Style of the exception"
-            :options="withWords(areaForms, formWords)"
-          />
-          <NumberField
-            v-if="exception.what === 'move'"
-            class="w-20"
-            label="Order of the exception"
-            :model-value="exception.order"
-            required
-            whole
-            @update:model-value="exception.order = $event!"
-          />
-          <button class="plain" type="submit" :disabled="!exception.rule">Add exception</button></template
+          /><span class="text-ink2">are shown</span>
+          <LayoutChangeForm v-model="exceptionChange" :layout="layout" />
+          <button class="plain" type="submit" :disabled="!exceptionRule || !exceptionChange">
+            Add exception
+          </button></template
         >
         <span v-else class="text-ink2"
           >Create a rule first, under <NuxtLink class="plain" to="/rules">named rules</NuxtLink>.</span

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { TypeAttribute, Value } from '@core/attributes/attribute'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
+import { isNotApplicable, mayNotApply, notApplicableWords } from '@core/attributes/not-applicable'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { typeOfAttribute } from './typeWords'
 
@@ -41,14 +42,15 @@ function openDefault() {
   draft.value = structuredClone(toRaw(use.value.default))
   open.value = open.value === 'default' ? '' : 'default'
 }
-const shownDefault = computed(() =>
-  use.value.default === null || !attribute.value
-    ? ''
-    : attributeTypes[attribute.value.type].display(use.value.default, attribute.value, {
-        language: setup.source,
-        labels: [setup.source],
-      }),
-)
+const shownDefault = computed(() => {
+  const { default: value } = use.value
+  if (value === null || !attribute.value) return ''
+  if (isNotApplicable(value)) return notApplicableWords
+  return attributeTypes[attribute.value.type].display(value, attribute.value, {
+    language: setup.source,
+    labels: [setup.source],
+  })
+})
 const toggle = (code: string) =>
   set({
     requiredIn: use.value.requiredIn.includes(code)
@@ -88,7 +90,7 @@ const toggle = (code: string) =>
         :disabled="disabled"
         :model-value="use.perVariant"
         @update:model-value="set({ perVariant: !use.perVariant })"
-        >each variant<span class="sr-only"> has its own {{ label }}</span></CheckBox
+        >per variant<span class="sr-only">: {{ label }}</span></CheckBox
       >
       <button
         class="plain justify-self-start truncate"
@@ -131,10 +133,23 @@ const toggle = (code: string) =>
         :language="setup.source"
         :label="`Default of ${label}`"
         :values="[]"
+        offers-not-applicable
         @done="setDefault(draft)"
       /><button class="act" type="submit">Save default</button
       ><button v-if="use.default !== null" class="plain" type="button" @click="setDefault(null)">No default</button>
     </form>
+    <div
+      v-if="open === 'default' && attribute && mayNotApply(attribute, attributeTypes[attribute.type])"
+      class="mb-2 ml-8 grid max-w-[560px] grid-cols-[200px_minmax(0,1fr)] items-start gap-x-3 border-l-2 border-hair2 pl-3"
+    >
+      <span class="pt-1.5 text-ink2">Shoppers read where it does not apply</span
+      ><LabelsInput
+        :model-value="use.notApplicable"
+        :label="`What shoppers read where ${label} does not apply`"
+        :disabled="disabled"
+        @update:model-value="set({ notApplicable: $event })"
+      />
+    </div>
   </div>
 </template>
 

@@ -1,4 +1,13 @@
-import type { AreaForm, Look } from '@core/page/layout'
+import { areaName } from '@core/assignments/areas'
+import type { AreaForm, AreaPlace, BuiltInPart, LayoutException, Look } from '@core/page/layout'
+
+/** What the built-in parts are called. */
+export const partWords: Record<BuiltInPart, string> = {
+  description: 'Description',
+  facts: 'Facts',
+  reviews: 'Reviews',
+  faq: 'FAQ',
+}
 
 /** What the forms of areas are called. */
 export const formWords: Record<AreaForm, string> = {
@@ -28,4 +37,15 @@ export const lookValueWords: Record<string, string> = {
   plain: 'like the others',
   weight: 'in bold',
   ground: 'tinted',
+}
+
+/** What an exception changes, in words: “no reviews”, “Details as tabs”. */
+export function changeWords(change: LayoutException['change'], areas: readonly AreaPlace[]): string {
+  if ('split' in change) {
+    const { levels } = change.split
+    return levels.length === 0 ? 'description not split' : `description split at headings of level ${levels.join(', ')}`
+  }
+  if ('as' in change) return `${areaName(change.area, areas)} as ${formWords[change.as]}`
+  const part = partWords[change.part].toLowerCase()
+  return 'hide' in change ? `no ${part}` : `${part} in ${areaName(change.area, areas)}, order ${change.order}`
 }

@@ -124,6 +124,7 @@ function left(e: FocusEvent) {
         :label="label"
         :values="[]"
         :typed="typed"
+        offers-not-applicable
         @done="write('down')"
       />
       <p v-if="large" class="mt-1.5 flex items-center gap-3">

@@ -287,7 +287,10 @@ useKeys('Product', [
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
         <HistoryList v-if="side === 'history'" class="px-5" :of="{ sku }" :version="version" :after="refreshProof" />
         <template v-else-if="side === 'content'"
-          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><SplitPanel
+          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><OwnLayout
+            :skus="[p.sku, ...p.variants]"
+            :disabled="!session.mayEdit"
+            @saved="refreshProof" /><SplitPanel
             :skus="[p.sku, ...p.variants]"
             :type="p.type"
             :description="description"

@@ -286,6 +286,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             :language="language"
             :label="`New value of ${labelOf(attributeCode)}`"
             :values="[]"
+            :offers-not-applicable="kind === 'set'"
         /></template>
         <BulkSpecialForm v-if="kind === 'add-special'" v-model="special" :currency="currency" />
         <FormField v-if="kind === 'adjust'" beside for="bulk-by" label="By" help="Negative lowers.">

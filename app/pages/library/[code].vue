@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { factIn } from '@core/catalogue/storefront-facts'
 import { inlineAddresses } from '@core/richtext/read'
-import { relatedWords } from '@core/page/relations'
+import { relatedGroups, relatedWords } from '@core/page/relations'
 import { noLimits } from '@core/assignments/limits'
 import { blankPiece, type OwnPlace } from '@core/page/piece'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
@@ -124,7 +124,7 @@ const offered = computed<OfferedValue[]>(() => [
     return share === undefined ? one : { ...one, share }
   }),
   { address: 'live:facts', label: 'Live: the table of facts' },
-  ...(['goes-with', 'replaced-by', 'spare-parts'] as const).map((r) => ({
+  ...relatedGroups.map((r) => ({
     address: `live:${r}`,
     label: `Live: ${relatedWords(r, 'en').toLowerCase()}`,
   })),

@@ -1,13 +1,13 @@
 import type { Attribute, AttributeTypeName, Value } from '../attribute'
 import { allowedProblem } from '../allowed'
+import { withNotApplicable } from '../not-applicable'
 import * as facts from './facts'
 import * as lists from './lists'
 import * as texts from './texts'
 import { slugOf } from '../../search/slug'
 import { ValueProblem, type AttributeTypeEntry } from './shape'
 
-/** Every attribute type there is. */
-export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
+const entries: Record<AttributeTypeName, AttributeTypeEntry> = {
   text: texts.text,
   'long-text': texts.longText,
   'rich-text': texts.richText,
@@ -25,6 +25,11 @@ export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
   table: lists.table,
   'box-contents': lists.boxContents,
 }
+
+/** Every attribute type there is. Values of facts may also state that the fact does not apply. */
+export const attributeTypes = Object.fromEntries(
+  Object.entries(entries).map(([name, entry]) => [name, withNotApplicable(entry)]),
+) as Record<AttributeTypeName, AttributeTypeEntry>
 
 /** Whether values of an attribute are names of pictures, files or questions. */
 export function refersTo(attribute: Attribute | undefined, ...what: AttributeTypeEntry['refersTo'][]): boolean {

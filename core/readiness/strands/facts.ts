@@ -40,6 +40,7 @@ export function evaluateFacts(reading: Reading, edition: EvaluatedEdition, tally
     else if (required) tally.pass(strand)
   }
   evaluatePrice(reading, edition, tally)
+  evaluateParts(reading, tally)
   evaluateSubstance(reading, edition, tally)
 }
 
@@ -104,4 +105,11 @@ function evaluatePrice({ family }: Reading, { storefront }: EvaluatedEdition, ta
       ...(some ? { variants: without.length, of: sold.length, first: without[0]!.sku } : {}),
     },
   })
+}
+
+/** A set says what is in it. */
+function evaluateParts({ family: { root } }: Reading, tally: Tally): void {
+  if (root.kind !== 'set') return
+  if (root.relations.some((relation) => relation.kind === 'part')) tally.pass(strand)
+  else tally.miss({ code: 'no-parts', level: 'blocker', at: 'relations', fix: 'no-parts||' })
 }

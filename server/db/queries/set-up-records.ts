@@ -117,10 +117,12 @@ export async function writeStorefront(tx: Tx, { code, ...storefront }: Storefron
     currency: storefront.currency,
     timeZone: storefront.timeZone,
     colour: storefront.colour,
+    carrierUnits: storefront.carrierUnits,
     editions: storefront.editions,
     facts: storefront.facts,
     pages: storefront.pages,
     phrases: storefront.phrases,
+    addedPhrases: storefront.addedPhrases,
     menu: storefront.menu,
     layout: storefront.layout,
   }

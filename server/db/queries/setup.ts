@@ -41,10 +41,12 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
     currency: row.currency,
     timeZone: row.timeZone,
     colour: row.colour,
+    carrierUnits: row.carrierUnits,
     editions: row.editions.map((e) => ({ asks: 'translated', acceptsUnread: false, ...e })),
     facts: row.facts,
     pages: row.pages,
     phrases: row.phrases,
+    addedPhrases: row.addedPhrases,
     menu: row.menu,
     layout: layoutOf(row.layout),
   }

@@ -14,10 +14,10 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
-import type { Edition } from '@core/catalogue/model'
+import type { CarrierUnits, Edition } from '@core/catalogue/model'
 import type { SplitPattern } from '@core/page/split'
 import type { Layout, StandingPage } from '@core/page/layout'
-import type { MenuEntry, PhraseTexts } from '@core/page/phrases'
+import type { MenuEntry, PhraseTexts, AddedPhrase } from '@core/page/phrases'
 import type { PictureView } from '@core/media/item'
 import { moment } from './columns'
 
@@ -97,10 +97,12 @@ export const storefront = pgTable('storefront', {
   currency: text('currency').notNull(),
   timeZone: text('time_zone').notNull(),
   colour: text('colour').notNull().default(''),
+  carrierUnits: jsonb('carrier_units').$type<CarrierUnits>(),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),
   phrases: jsonb('phrases').$type<PhraseTexts>().notNull().default({}),
+  addedPhrases: jsonb('added_phrases').$type<AddedPhrase[]>().notNull().default([]),
   menu: jsonb('menu').$type<MenuEntry[]>().notNull().default([]),
   layout: jsonb('layout').$type<StoredLayout>().notNull(),
 })

@@ -1,4 +1,5 @@
 import { createReadStream } from 'node:fs'
+import { isNotApplicable, notApplicableCell } from '@core/attributes/not-applicable'
 import { guardCell } from '@core/text/guard'
 import { writeRange, writeRelations, writeSpecials } from '@core/imports/packed'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
@@ -22,6 +23,7 @@ function cellOf(value: unknown): string {
       ? (value as unknown[][]).map((row) => row.map(entry).join('|')).join('\n')
       : guardCell(value.map(entry).join('|'))
   }
+  if (isNotApplicable(value)) return notApplicableCell
   if (typeof value === 'object')
     return 'unit' in value ? `${String((value as Json).value)} ${String((value as Json).unit)}` : JSON.stringify(value)
   return typeof value === 'string' ? guardCell(value) : String(value)

@@ -13,7 +13,8 @@ import { undoSources, type ValueSource } from '@core/catalogue/source'
 import type { FactLens, Facts } from '@core/rules/fact-shape'
 import { factsOf } from '@core/rules/facts'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
-import { editionReader, valuesFor, displayValue } from '@core/page/values'
+import { forCarrier } from '@core/catalogue/package-measures'
+import { editionReader, valuesFor, valueForTeam } from '@core/page/values'
 import type {
   ProductDocument,
   ValueDocument,
@@ -145,8 +146,9 @@ export async function getResolved(sku: string, storefront: string, language: str
       ? [
           {
             ...r,
-            shown: r.value === null ? null : displayValue(code, r.value, reader, setup),
+            shown: r.value === null ? null : valueForTeam(code, r.value, reader, setup),
             required: required(code),
+            forCarrier: forCarrier(setup.attributes.get(code)!, r.value, setup.storefronts.get(storefront)!),
           },
         ]
       : []

@@ -200,7 +200,7 @@ async function relatedTo(
     [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, { f, p }] as const)),
   )
   const groups: Related = {}
-  for (const { kind, sku: other } of all) {
+  for (const { kind, sku: other, quantity } of all) {
     const found = bySku.get(other)
     if (!found || found.p.status === 'disabled' || found.f.root.status === 'disabled') continue
     const read = valuesFor(found.p, found.f, reader, setup)
@@ -211,6 +211,7 @@ async function relatedTo(
       sku: other,
       name: displayValue('name', name.value, reader, setup),
       picture: namesIn(read('pictures')?.value ?? null)[0] ?? null,
+      ...(quantity === undefined ? {} : { quantity }),
     })
   }
   return groups

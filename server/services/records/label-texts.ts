@@ -1,3 +1,4 @@
+import type { Setup } from '@core/catalogue/model'
 import type { Labels } from '@core/language/labels'
 
 /** One text that a record holds in several languages. */
@@ -16,8 +17,11 @@ export interface LabelTexts<R> {
   /** Under which name its records are translated: `category:panniers`. */
   prefix: string
   title(record: R, source: string): string
-  /** The texts of a record; writing changes the record. What has plural forms has those of `language`. */
-  texts(record: R, source: string, language: string): LabelText[]
+  /**
+   * The texts of a record; writing changes the record. What has plural forms has those of `language`. Labels name
+   * attributes as `setup` does; without it, by their codes.
+   */
+  texts(record: R, source: string, language: string, setup?: Pick<Setup, 'attributes'>): LabelText[]
 }
 
 /** A text that stands in labels, by language. */

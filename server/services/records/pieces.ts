@@ -2,6 +2,7 @@ import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { Assignment } from '@core/assignments/assignment'
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
+import { relatedGroups, type RelatedUnder } from '@core/page/relations'
 import { shortenings } from '@core/language/chain'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
@@ -234,7 +235,7 @@ export function sourceTextOf(piece: PieceRecord, storefront: string | null, sour
 /** Whether an inline value's address names an attribute, a fact or standing page of some storefront, or a live part. */
 export function knownAddress(address: string, setup: StoredSetup): boolean {
   const [kind, code] = address.split(':', 2) as [string, string]
-  if (kind === 'live') return ['facts', 'goes-with', 'replaced-by', 'spare-parts'].includes(code)
+  if (kind === 'live') return code === 'facts' || relatedGroups.includes(code as RelatedUnder)
   if (kind === 'page') return [...setup.storefronts.values()].some((s) => s.pages.some((p) => p.code === code))
   return kind === 'attribute'
     ? setup.attributes.has(code)

@@ -1,12 +1,12 @@
 import type { Storefront } from '@core/catalogue/model'
-import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
+import { menuEntries, pluralCategories, storefrontPhrases } from '@core/page/phrases'
 import { inLabels, type LabelText, type LabelTexts } from './label-texts'
 
 /**
  * Forms of a phrase as a text of each plural category. What the source does not tell apart is made from its `other`.
  */
 function phraseTexts(storefront: Storefront, source: string, language: string): LabelText[] {
-  return phrases.flatMap((p) => {
+  return storefrontPhrases(storefront).flatMap((p) => {
     const counted = 'one' in p.source
     const categories = counted ? pluralCategories(language) : ['other']
     return categories.map((category): LabelText => ({
@@ -16,7 +16,7 @@ function phraseTexts(storefront: Storefront, source: string, language: string): 
       note: p.note,
       read: (l) => {
         const forms = storefront.phrases[p.code]?.[l] ?? (l === source ? p.source : undefined)
-        return l === source ? (forms?.[category] ?? forms?.other) : forms?.[category] || undefined
+        return (l === source ? (forms?.[category] ?? forms?.other) : forms?.[category]) || undefined
       },
       write: (l, text) => {
         const forms = ((storefront.phrases[p.code] ??= {})[l] ??= {})

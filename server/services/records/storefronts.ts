@@ -6,7 +6,7 @@ import { normalForm } from '@core/richtext/normal-form'
 import { readStorefront, writeStorefront } from '../../db/queries/set-up-records'
 import type { StoredSetup } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
-import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
+import { menuEntries, phrases, pluralCategories, storefrontPhrases } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
 import { type Problems, type RecordKind, differIn, invalidateAll } from './kind'
 import { storefrontLabels } from './storefront-labels'
@@ -23,7 +23,10 @@ export const storefronts: RecordKind<Storefront> = {
   stamp: 'setup',
   read: readStorefront,
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
-  wholeTakes: { action: 'set-up', exceptFor: ['colour', 'facts', 'pages', 'phrases', 'menu', 'layout'] },
+  wholeTakes: {
+    action: 'set-up',
+    exceptFor: ['colour', 'facts', 'pages', 'phrases', 'addedPhrases', 'menu', 'layout'],
+  },
   async check(given, before, setup, tx) {
     const record: Storefront = {
       ...given,
@@ -101,8 +104,14 @@ const factProblems = (record: Storefront): Problems =>
 
 /** Phrases that there are, in the plural forms that their language has. */
 function phraseProblems(record: Storefront, setup: StoredSetup): Problems {
-  return Object.entries(record.phrases).flatMap(([code, texts]): Problems => {
-    const known = phrases.find((p) => p.code === code)
+  const all = storefrontPhrases(record)
+  const doubled = record.addedPhrases.flatMap(({ code }, i): Problems =>
+    all.findIndex((p) => p.code === code) < phrases.length + i
+      ? [{ path: `addedPhrases[${i}].code`, message: `There is a phrase “${code}” already.` }]
+      : [],
+  )
+  const odd = Object.entries(record.phrases).flatMap(([code, texts]): Problems => {
+    const known = all.find((p) => p.code === code)
     if (!known) return [{ path: `phrases.${code}`, message: `There is no phrase “${code}”.` }]
     return Object.entries(texts).flatMap(([language, forms]): Problems => {
       if (!isKnownTag(language)) return [{ path: `phrases.${code}.${language}`, message: tagProblem(language) }]
@@ -114,4 +123,5 @@ function phraseProblems(record: Storefront, setup: StoredSetup): Problems {
       }))
     })
   })
+  return [...doubled, ...odd]
 }

@@ -94,6 +94,18 @@ export const types: RecordKind<ProductType> = {
   labels: {
     prefix: 'product-type',
     title: (type, source) => type.labels[source] ?? type.code,
-    texts: (type) => [inLabels('label', 'Product type', type.labels, 'The name of this kind of product')],
+    texts: (type, source, _language, setup) => [
+      inLabels('label', 'Product type', type.labels, 'The name of this kind of product'),
+      ...type.attributes
+        .filter((use) => use.notApplicable[source])
+        .map(({ attribute, notApplicable }) =>
+          inLabels(
+            `not-applicable:${attribute}`,
+            `Where “${setup?.attributes.get(attribute)?.labels[source] ?? attribute}” does not apply`,
+            notApplicable,
+            'What shoppers read in the table of facts where it is stated not to apply',
+          ),
+        ),
+    ],
   },
 }

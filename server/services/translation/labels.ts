@@ -62,7 +62,7 @@ export function labelUnits(prefix: string): UnitKind {
           {
             title: of.title(record as never, setup.source),
             units: unitsOf(
-              of.texts(record as never, setup.source, edition.language),
+              of.texts(record as never, setup.source, edition.language, setup),
               marks.get(`${prefix}:${code}`) ?? new Map(),
               setup,
               edition,
@@ -78,7 +78,7 @@ export function labelUnits(prefix: string): UnitKind {
       const records = await labelRecords(tx.db, setup, prefix, [...changes.keys()])
       for (const [code, list] of changes) {
         const record = structuredClone(records.get(code)!)
-        const texts = of.texts(record as never, setup.source, edition.language)
+        const texts = of.texts(record as never, setup.source, edition.language, setup)
         const standings = new Map<string, Standing>()
         for (const c of list) {
           const text = texts.find((x) => x.unit === c.unit)

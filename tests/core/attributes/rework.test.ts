@@ -120,6 +120,7 @@ it('asks for an attribute in some storefronts, and under a condition', () => {
     requiredWhere: { field: 'kind', is: 'equals', value: 'shipped' } as const,
     perVariant: false,
     default: null,
+    notApplicable: {},
   }
   const facts = (kind: 'shipped' | 'download') => () =>
     factsOf(single(product('A', { kind })), { storefront: 'ch', group: null, moment: someMoment }, setup)

@@ -60,6 +60,7 @@ describe('reading the photo as a step', () => {
       requiredWhere: null,
       perVariant: t.code === 'glove',
       default: null,
+      notApplicable: {},
     })
   const of = (f: DraftingOf['family'], described: boolean, language = 'en-GB'): DraftingOf => ({
     recipe: { storefront: null, steps: [{ kind: 'photo', instruction: stepKinds.photo.instruction }] },

@@ -1,3 +1,4 @@
+import { notApplicable } from '@core/attributes/not-applicable'
 import { describe, expect, it } from 'vitest'
 import { prepareAssignment, type Assignment } from '@core/assignments/assignment'
 import { noLimits } from '@core/assignments/limits'
@@ -156,6 +157,9 @@ describe('facts', () => {
   it('ask for a price in the storefront, and for values that are allowed', () => {
     expect(look(bag(full, { prices: [price('uk', 60)] })).found(ch)).toEqual(['!no-price price'])
     expect(look(bag(full, { prices: [], kind: 'elsewhere' })).found(uk)).toEqual([])
+    expect(look(bag(full, { kind: 'set' })).found(uk)).toEqual(['!no-parts relations'])
+    expect(look(bag(full, { kind: 'set', relations: [{ kind: 'part', sku: 'S-1' }] })).found(uk)).toEqual([])
+    expect(look(bag({ ...full, weight: notApplicable })).found(uk)).toEqual([])
     const bounded = strict((s) => {
       s.attributes.get('weight')!.allowed = { least: null, most: { value: 1, unit: 'kg' }, pattern: null }
     })

@@ -25,6 +25,7 @@ const read = (
       requiredWhere: null,
       perVariant: false,
       default: fallback,
+      notApplicable: {},
     },
     readerFor({ ...edition, storefront }, setup.source),
   )

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { carrierFamilies } from '@core/catalogue/package-measures'
+import { unitsOf } from '@core/units/registry'
 import { useLocalStorage } from '@vueuse/core'
 import type { Storefront } from '@core/catalogue/model'
 import { knownTag, tagProblem } from '@core/language/tag'
@@ -29,6 +31,9 @@ const colour = computed({
     draft.value!.colour = chosen
   },
 })
+const setCarrier = (has: boolean) => {
+  draft.value!.carrierUnits = has ? { mass: 'kg', length: 'cm' } : null
+}
 const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
 const sides = {
@@ -191,6 +196,7 @@ useKeys('Storefront', [
           <PhrasesEditor
             v-else-if="side === 'phrases'"
             v-model="draft.phrases"
+            v-model:added="draft.addedPhrases"
             :disabled="readonly"
             :code="code"
             :languages="draft.editions.map((e) => e.language)"
@@ -201,6 +207,28 @@ useKeys('Storefront', [
               :disabled="readonly"
               :languages="draft.editions.map((e) => e.language)"
             />
+            <section aria-label="Carrier">
+              <h2>Carrier</h2>
+              <p class="pb-1.5 text-ink2">
+                Measures of packages are shown in these units too. They stay stored as they were entered.
+              </p>
+              <p class="inline-row">
+                <CheckBox
+                  :model-value="draft.carrierUnits !== null"
+                  :disabled="adminOnly"
+                  @update:model-value="setCarrier"
+                  >The carrier has units of its own</CheckBox
+                ><template v-if="draft.carrierUnits"
+                  ><SelectField
+                    v-for="family in carrierFamilies"
+                    :key="family"
+                    v-model="draft.carrierUnits[family]"
+                    :disabled="adminOnly"
+                    :label="`Carrier’s unit of ${family}`"
+                    :options="unitsOf(family).map((u) => option(u.symbol, u.symbol))"
+                /></template>
+              </p>
+            </section>
             <section aria-label="Languages">
               <h2>Languages</h2>
               <p class="pb-1.5 text-ink2">

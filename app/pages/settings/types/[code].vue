@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { viewWords } from '@core/media/checks'
 import { pictureViews } from '@core/media/item'
+import { commonAttributes } from '@core/attributes/common'
 import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
 import { codeOfName } from '@core/text/code'
 
@@ -8,17 +9,18 @@ const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-/** A new type begins with the groups that the others have. */
-const blank = (): ProductType => ({
-  code: '',
-  labels: {},
-  groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [
-    { code: 'facts', labels: { [setup.source]: 'Facts' } },
-  ],
-  attributes: [],
-  views: ['whole'],
-  split: null,
-})
+/** A new type begins with what the others share. */
+const blank = (): ProductType => {
+  const { groups, attributes } = commonAttributes([...setup.types.values()].map(toRaw))
+  return {
+    code: '',
+    labels: {},
+    groups: groups.length > 0 ? groups : [{ code: 'facts', labels: { [setup.source]: 'Facts' } }],
+    attributes,
+    views: ['whole'],
+    split: null,
+  }
+}
 const record = useRecord(
   'product-types',
   () => code.value,
@@ -39,7 +41,16 @@ const replace = (changed: TypeAttribute) =>
 const add = (group: string, attribute: string) =>
   arrange([
     ...draft.value!.attributes,
-    { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null },
+    {
+      attribute,
+      group,
+      required: false,
+      requiredIn: [],
+      requiredWhere: null,
+      perVariant: false,
+      default: null,
+      notApplicable: {},
+    },
   ])
 const moveUse = (group: string, from: number, to: number) => {
   const list = usesOf(group)
@@ -146,6 +157,9 @@ function moveGroup(from: number, by: 1 | -1) {
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
             Read only: {{ session.me?.name }} cannot change settings.
+          </p>
+          <p v-if="!code && draft.attributes.length > 0" class="mb-3 text-ink2">
+            A new product type begins with the attributes that all others have.
           </p>
           <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4">
             <span class="pt-1.5 text-ink2">Name</span
