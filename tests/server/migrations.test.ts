@@ -141,8 +141,8 @@ describe('columns and parts of records that have other names', () => {
     const source = (said: string) => ({ source: 'data-pool', [said]: { value: 20, unit: 'L' }, reason: '"said": x' })
     await db.query('delete from storefront')
     await db.query(
-      `insert into storefront (id, code, name, currency, time_zone, countries, editions, facts, layout)
-        values (1, 'uk', 'Pannier', 'GBP', 'Europe/London', '{GB}', '[]', '{}', $1)`,
+      `insert into storefront (id, code, position, name, currency, time_zone, editions, facts, layout)
+        values (1, 'uk', 1, 'United Kingdom', 'GBP', 'Europe/London', '[]', '{}', $1)`,
       [layout('cut')],
     )
     await db.query(
@@ -168,5 +168,23 @@ describe('columns and parts of records that have other names', () => {
       'product:B-1': [['source:attribute:volume', null, source('value')]],
       'product:B-2': [['attribute:name', 'said', 'cut']],
     })
+  })
+})
+
+describe('facts that may be stated not to apply', () => {
+  it('are said by no type yet, and storefronts have no phrases and units of their own', async () => {
+    await db.query(
+      `insert into product_type (code, labels, groups, attributes, views)
+        values ('bag', '{}', '[]', '[{"attribute": "name"}, {"attribute": "weight", "required": true}]', '{}')`,
+    )
+    await migrate(31, 31)
+    const types = await db.query<{ attributes: object[] }>('select attributes from product_type')
+    expect(types.rows[0]!.attributes).toEqual([
+      { attribute: 'name', notApplicable: {} },
+      { attribute: 'weight', required: true, notApplicable: {} },
+    ])
+    expect((await db.query('select carrier_units, added_phrases from storefront')).rows).toEqual([
+      { carrier_units: null, added_phrases: [] },
+    ])
   })
 })
