@@ -104,6 +104,9 @@ export interface ListedAssignment {
   pieces: string[]
   sets: string[]
   replaces: string | null
+  /** The names of its pieces and sets, and of the piece that it replaces. */
+  names: string[]
+  replacesName: string | null
   area: string
   order: number
   resting: boolean

@@ -254,7 +254,7 @@ const codes = computed(() =>
       <SelectField
         v-model="view.strand"
         label="Blocked in"
-        :options="[option('', 'any strand'), ...withWords(strands, (s) => `${s} blocked`)]"
+        :options="[option('', 'all strands'), ...withWords(strands, (s) => `${s} blocked`)]"
       />
       <SelectField
         v-model="view.code"

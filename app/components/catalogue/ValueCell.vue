@@ -120,9 +120,12 @@ async function clear() {
     tell('Somebody else has changed this value. It was not overwritten; check it again.')
 }
 const entry = computed(() => attributeTypes[props.attribute.type])
+/** Says whose text is shown in place of one of the language, and whether pages show it too. */
+const fallbackNote = (language: string, counts: boolean) =>
+  counts ? `borrowed from ${language}` : `${language}, a hint for you: pages do not show it`
 const note = computed(() => {
   const r = props.resolved
-  if (r.origin === 'fallback') return `fallback: ${languageName(r.language ?? '')}${r.counts ? '' : ', does not count'}`
+  if (r.origin === 'fallback') return fallbackNote(languageName(r.language ?? ''), r.counts)
   if (r.origin === 'inherited') return `from ${props.parentName ?? 'the parent'}`
   if (r.origin === 'default') return 'default of the type'
   return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''

@@ -95,6 +95,13 @@ const linked = (l: Line) => l.because?.reach !== 'layout' && l.because?.reach !=
         >New piece for this product only</NuxtLink
       >
     </div>
+    <div
+      v-if="areas.length"
+      class="grid grid-cols-[46px_minmax(0,2fr)_minmax(0,3fr)] gap-3 pt-1 text-[12px] text-ink2"
+      aria-hidden="true"
+    >
+      <span>Order</span><span>Part</span><span>From</span>
+    </div>
     <template v-for="a in areas" :key="a.area">
       <h3 class="border-b border-hair pt-2 text-[12.5px] font-semibold text-ink2">{{ a.title }}</h3>
       <div

@@ -151,6 +151,8 @@ useKeys('Data pool', [
     run: () => (keeping.value ? saveOwn() : take(selected.value)),
   },
 ])
+/** The day of the item that is compared. */
+const updated = computed(() => data.value?.items.find((item) => item.gtin === data.value!.gtin)?.updated)
 </script>
 
 <template>
@@ -171,7 +173,7 @@ useKeys('Data pool', [
         <span v-else class="text-ink2"
           >Item <span class="code">{{ data.gtin }}</span>, {{ data.items[0]!.name }}</span
         >
-        <span class="text-ink2">as of {{ data.items.find((i) => i.gtin === data!.gtin)?.updated }}</span>
+        <span v-if="updated" class="text-ink2">updated {{ dayShown(updated) }}</span>
         <span role="status"
           ><b class="font-semibold" :class="{ 'text-ochre': counts.differs }">{{ counts.differs }}</b> to decide,
           <b class="font-semibold">{{ counts.empty }}</b> empty here, {{ counts.own }} kept ours, {{ counts.same }} the

@@ -8,7 +8,7 @@ const change = defineModel<LayoutException['change'] | null>({ required: true })
 const props = defineProps<{ layout: Pick<Layout, 'areas' | 'parts'> }>()
 const form = reactive({
   what: 'hide' as 'hide' | 'move' | 'style',
-  part: (props.layout.parts.at(-1)?.part ?? 'description') as BuiltInPart,
+  part: (props.layout.parts[1]?.part ?? 'description') as BuiltInPart,
   area: 'details' as string,
   as: 'plain' as AreaForm,
   order: 100,

@@ -190,9 +190,9 @@ const missing = computed(() => {
             :disabled="readonly"
           />
           <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5">
-            <dt class="pt-1 text-ink2">plus</dt>
+            <dt class="pt-1 text-ink2">Also for</dt>
             <dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd>
-            <dt class="pt-1 text-ink2">except</dt>
+            <dt class="pt-1 text-ink2">Not for</dt>
             <dd><SkuList v-model="draft.reach.leftOut" label="Exclude a product" :disabled="readonly" /></dd>
           </dl>
           <CheckBox v-model="draft.reach.eachVariant" :disabled="readonly" class="mt-2 text-ink2"

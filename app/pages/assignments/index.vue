@@ -23,6 +23,11 @@ const layout = useAnswer('pageOrder', () => ({ params: { code: lens.storefront }
 const { data: reaches } = useAnswer('assignmentReaches', () => ({ query: { storefront: lens.storefront } }), {
   on: () => items.value,
 })
+/** What an assignment brings, by name. */
+function bringsWords({ names, replacesName }: ListedAssignment): string {
+  if (replacesName !== null) return `${names[0]} replaces ${replacesName}`
+  return names.length <= 3 ? names.join(' · ') : `${names.slice(0, 3).join(' · ')} and ${names.length - 3} more`
+}
 /** How many products it reaches in the storefront of the lens. */
 function reachWords(code: string): string {
   const products = reaches.value?.products[code]
@@ -212,15 +217,7 @@ useKeys('Assignments', [
                   <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
                     r.a.name
                   }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">paused</small>
-                  <p class="truncate text-[12.5px] text-ink2">
-                    {{
-                      r.a.replaces
-                        ? `${r.a.pieces[0]} replaces ${r.a.replaces}`
-                        : [...r.a.pieces, ...r.a.sets].length === 1
-                          ? [...r.a.pieces, ...r.a.sets][0]
-                          : `${r.a.pieces.length + r.a.sets.length} pieces and sets`
-                    }}
-                  </p>
+                  <p class="truncate text-[12.5px] text-ink2" :title="r.a.names.join(' · ')">{{ bringsWords(r.a) }}</p>
                 </td>
                 <td class="py-2">
                   <span class="font-serif italic">{{ r.a.sentence }}</span>

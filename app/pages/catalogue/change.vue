@@ -210,9 +210,9 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
       <NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink>
     </div>
     <p class="mt-1 text-ink2">
-      Of {{ words || 'all products'
+      For {{ words || 'all products'
       }}<template v-if="preview && !made"
-        >: <b class="font-semibold text-ink">{{ numberShown(preview.found) }}</b> found</template
+        >: <b class="font-semibold text-ink">{{ countShown(preview.found, 'product') }}</b></template
       >. You see what will change first. It is one step, and can be undone as one.
     </p>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">

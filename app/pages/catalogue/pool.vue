@@ -228,7 +228,7 @@ useKeys('Data pool', [
               <td>
                 {{ i.name
                 }}<small class="block text-ink2"
-                  >{{ Object.keys(i.properties).length }} properties, as of {{ i.updated }}</small
+                  >{{ Object.keys(i.properties).length }} properties, updated {{ dayShown(i.updated) }}</small
                 ><small v-if="errorAt(i)" class="block text-madder" role="alert">{{ errorAt(i) }}</small>
               </td>
               <template v-if="i.sku !== null"

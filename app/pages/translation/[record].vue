@@ -397,12 +397,14 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         />
         <template v-if="!readonly && current">
           <button class="act" type="button" :disabled="busy || !targetOf(current)" @click="confirm('translated')">
-            Translated <span class="key">Ctrl Enter</span>
+            Mark as translated <span class="key">Ctrl Enter</span>
           </button>
           <button class="plain min-h-6" type="button" @click="copySource">
             Copy source <span class="key">Alt s</span>
           </button>
-          <button class="plain min-h-6" type="button" @click="machine">Machine <span class="key">Alt m</span></button>
+          <button class="plain min-h-6" type="button" @click="machine">
+            Machine translation <span class="key">Alt m</span>
+          </button>
           <button class="plain min-h-6" type="button" :disabled="!targetOf(current)" @click="readBack">
             Back-translate <span class="key">Alt b</span>
           </button>

@@ -87,6 +87,8 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
     ...(o.piece ? { piece: o.piece } : {}),
     limit: o.limit + 1,
   })
+  const { pieces, sets } = await loadContent(db, setup)
+  const pieceName = (code: string) => pieces.get(code)?.name ?? code
   const items = rows.slice(0, o.limit).map((a) => {
     return {
       code: a.code,
@@ -95,6 +97,8 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
       pieces: a.pieces,
       sets: a.sets,
       replaces: a.replaces,
+      names: [...a.pieces.map(pieceName), ...a.sets.map((code) => sets.get(code)?.name ?? code)],
+      replacesName: a.replaces === null ? null : pieceName(a.replaces),
       area: a.area,
       order: a.order,
       resting: a.resting,
