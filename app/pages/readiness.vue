@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { ClothRowsBody, FindingDocument, FixDocument } from '@contracts/readiness'
-import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { strands } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
 import type ClothGrid from '~/components/readiness/ClothGrid.vue'
@@ -110,12 +109,7 @@ const narrowed = computed(
   () => active.value || Boolean(view.shop || view.strand || view.code || view.fix) || view.show !== 'all',
 )
 const building = ref(Boolean(filter.where))
-const rule = computed<BuilderGroup>({
-  get: () => toBuilder(asGroup(where.value), setup.forCore),
-  set: (group) => {
-    where.value = fromBuilder(group, setup.forCore)
-  },
-})
+const rule = useRuleFilter(where)
 const trend = ref(false)
 const saving = ref(false)
 async function saveFindings() {

@@ -137,3 +137,17 @@ const isNothing = (value: unknown) => value === undefined || value === null || v
 export function isHalfWritten(group: BuilderGroup): boolean {
   return group.children.some((child) => (isGroup(child) ? isHalfWritten(child) : !isWritten(child)))
 }
+
+/**
+ * A group without the rows that still wait for their value, and without the groups that hold nothing else: what can be
+ * asked while somebody writes.
+ */
+export function finishedRows(group: BuilderGroup): BuilderGroup {
+  const children = group.children.flatMap((child): BuilderNode[] => {
+    if (!isGroup(child)) return isWritten(child) ? [child] : []
+    const finished = finishedRows(child)
+    const isEmptied = child.children.length > 0 && finished.children.length === 0
+    return isEmptied ? [] : [finished]
+  })
+  return { ...group, children }
+}

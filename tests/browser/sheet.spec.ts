@@ -178,3 +178,21 @@ test('is sorted and its columns resized by mouse and keys; what was undone can b
   await page.keyboard.press('Control+z')
   await expect(stock).toHaveText(was)
 })
+
+test('a condition of the filter is asked once it has its value, also a price', async ({ page }) => {
+  const refused: string[] = []
+  page.on('response', (answer) => {
+    if (answer.status() === 422) refused.push(answer.url())
+  })
+  await enter(page, '/catalogue?in=uk/en-GB')
+  await page.getByRole('button', { name: 'Filters', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a condition' }).click()
+  await choose(page.getByLabel('Field', { exact: true }), 'Price today')
+  await settled(page)
+  await expect(page.getByText('248 products', { exact: true })).toBeVisible()
+  await choose(page.getByLabel('How Price today is compared'), 'above')
+  await page.getByLabel('Value of Price today').fill('100')
+  await expect(page.getByText('Priced above 100 GBP')).toBeVisible()
+  await expect(page.getByText(/^\d+ products found$/)).toBeVisible()
+  expect(refused).toEqual([])
+})

@@ -2,7 +2,6 @@
 import type { SavedBody } from '@contracts/saved'
 import type { SheetRow, SheetSort } from '@contracts/sheet'
 import type { SelectedRows } from '~/components/sheet/selectedRows'
-import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
 import { columnLabel } from '~/components/sheet/columnWords'
 import type SheetGrid from '~/components/sheet/SheetGrid.vue'
@@ -77,12 +76,7 @@ const sort = computed({
   },
 })
 const building = ref(Boolean(filter.where))
-const rule = computed<BuilderGroup>({
-  get: () => toBuilder(asGroup(where.value), setup.forCore),
-  set: (group) => {
-    where.value = fromBuilder(group, setup.forCore)
-  },
-})
+const rule = useRuleFilter(where)
 const grid = useTemplateRef<InstanceType<typeof SheetGrid>>('grid')
 const current = shallowRef<SheetRow>()
 watch(current, (r) => {

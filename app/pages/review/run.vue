@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { RecipeRunBody } from '@contracts/drafting'
-import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 
 const route = useRoute()
 const router = useRouter()
@@ -28,12 +27,7 @@ watch(
 const what = ref<RecipeRunBody['what']>('missing')
 const leaveThin = ref(true)
 const building = ref(Boolean(filter.where))
-const rule = computed<BuilderGroup>({
-  get: () => toBuilder(asGroup(where.value), setup.forCore),
-  set: (group) => {
-    where.value = fromBuilder(group, setup.forCore)
-  },
-})
+const rule = useRuleFilter(where)
 const toggle = (id: string) => {
   editions.value = editions.value.includes(id) ? editions.value.filter((e) => e !== id) : [...editions.value, id]
 }

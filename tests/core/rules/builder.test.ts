@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { asGroup, fromBuilder, isHalfWritten, toBuilder, valueUnder } from '@core/rules/builder'
+import { asGroup, finishedRows, fromBuilder, isHalfWritten, toBuilder, valueUnder } from '@core/rules/builder'
 import { checkCondition } from '@core/rules/check'
 import type { Condition } from '@core/rules/condition'
 import type { OperatorName } from '@core/rules/operators'
@@ -81,5 +81,14 @@ describe('the condition builder', () => {
     expect(waits({ field: 'brand', is: 'one-of', value: [] })).toBe(true)
     expect(waits({ all: [bag, stock, { field: 'brand', is: 'present' }] })).toBe(false)
     expect(waits({ all: [] })).toBe(false)
+  })
+  it('asks for the rows that are whole while others are written', () => {
+    const asked = (rule: unknown) => fromBuilder(finishedRows(toBuilder(asGroup(rule as Condition), setup)), setup)
+    const half = { field: 'price', is: 'at-least' }
+    expect(asked({ all: [bag, half] })).toEqual({ all: [bag] })
+    expect(asked({ all: [bag, { any: [half] }, { none: [stock, half] }] })).toEqual({ all: [bag, { none: [stock] }] })
+    expect(asked({ any: [half] })).toEqual({ any: [] })
+    expect(asked({ all: [bag, { variant: { all: [half] } }] })).toEqual({ all: [bag] })
+    expect(asked({ all: [bag, { any: [] }] })).toEqual({ all: [bag, { any: [] }] })
   })
 })
