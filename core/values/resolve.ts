@@ -66,7 +66,7 @@ export interface Reader {
   counting: readonly string[]
   /** Where a translatable attribute is looked for, in order; and where one that is not is. */
   translated: readonly Link[]
-  plain: readonly Link[]
+  untranslated: readonly Link[]
 }
 
 /** A reader for an edition, with its language chain. */
@@ -82,7 +82,7 @@ export function readerFor(edition: ReadIn, source: string): Reader {
     chain,
     counting: chain.filter((l) => countsAsPresent(edition, l)),
     translated: chain.map(link),
-    plain: [link(null)],
+    untranslated: [link(null)],
   }
 }
 
@@ -102,7 +102,7 @@ export function resolve(
   const ownScopes = own.get(attribute.code)
   const parentScopes = parent?.get(attribute.code)
   if (ownScopes || parentScopes) {
-    const links = attribute.translatable ? reader.translated : reader.plain
+    const links = attribute.translatable ? reader.translated : reader.untranslated
     const both = ownScopes ? (parentScopes ? [ownScopes, parentScopes] : [ownScopes]) : [parentScopes!]
     for (let i = 0; i < links.length; i++) {
       const { language, keys, counts } = links[i]!
