@@ -28,7 +28,7 @@ export function withNotApplicable(entry: AttributeTypeEntry): AttributeTypeEntry
     check(given, attribute) {
       if (!isNotApplicable(given)) return entry.check(given, attribute)
       if (!mayNotApply(attribute, entry))
-        throw new ValueProblem('applies', 'A text that is translated always applies. Leave it empty instead.')
+        throw new ValueProblem('applies', 'A translated text always applies. Clear it instead.')
       return notApplicable
     },
     isEmpty: (value) => !isNotApplicable(value) && entry.isEmpty(value),

@@ -3,7 +3,7 @@ import { choose, enter, expect, findings, test } from './desk'
 test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
   await page.getByRole('button', { name: 'Bulk edit' }).click()
-  await expect(page.getByText('Of Helmet')).toBeVisible()
+  await expect(page.getByText('For Helmet')).toBeVisible()
   const what = page.getByRole('region', { name: 'Result' })
   await expect(what).toContainText('Choose a field.')
 
@@ -13,7 +13,7 @@ test('changes a field of many products: shown first, made as one step, put back 
   await page.getByLabel('Find', { exact: true }).fill('Hayate')
   await page.getByLabel('Replace with').fill('Hayate Two')
   await expect(what.getByRole('status').first()).toHaveText('4 of 15 would change.')
-  await expect(page.getByText('Of Helmet: 15 found')).toBeVisible()
+  await expect(page.getByText('For Helmet: 15 products')).toBeVisible()
   const rows = page.getByLabel('Before and after').getByRole('row')
   await expect(rows).toHaveCount(5)
   await expect(rows.nth(1)).toHaveText('KZ-1100Hayate city helmetHayate Two city helmet')
@@ -165,7 +165,7 @@ test('selected products with variants are found too', async ({ page }) => {
   await page.getByRole('button', { name: 'Bulk edit' }).click()
   await choose(page.getByLabel('Field', { exact: true }), 'Stock')
   await page.getByLabel('New value of Stock').fill('3')
-  await expect(page.getByText(/: 2 found/)).toBeVisible()
+  await expect(page.getByText(/: 2 products/)).toBeVisible()
   await choose(page.getByLabel('Which products'), 'variants')
   await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(/of \d+ would/)
 })

@@ -54,7 +54,7 @@ const remove = (exception: LayoutException) =>
 
 <template>
   <section class="px-5 pt-4" aria-label="Layout of this page">
-    <div class="flex items-baseline gap-3 border-b border-hair pb-1">
+    <div class="head-row">
       <h2>Layout of this page</h2>
       <small class="text-ink2">where it differs from the layout of {{ setup.storefrontName(lens.storefront) }}</small>
       <button v-if="!disabled && !open" type="button" class="act ml-auto" @click="open = true">

@@ -100,7 +100,7 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
 
 <template>
   <section v-if="outline.length" class="px-5 pt-4" aria-label="Split description">
-    <div class="flex items-baseline gap-3 border-b border-hair pb-1">
+    <div class="head-row">
       <h2>Split description</h2>
       <small class="text-ink2">at its headings, into parts of the page. {{ whose }}</small>
     </div>
