@@ -206,7 +206,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
       />
       <div class="mt-4 grid gap-5" :class="columns.length > 1 ? 'grid-cols-2' : ''">
         <section v-for="l in columns" :key="l" :aria-label="languageName(l)">
-          <div class="head-row mb-1.5">
+          <div class="part-head mb-1.5">
             <h2>{{ languageName(l) }}</h2>
             <small v-if="l === setup.source" class="text-ink2">the source</small>
             <CheckBox

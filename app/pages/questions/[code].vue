@@ -97,7 +97,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
         </ol>
       </section>
       <section v-if="!readonly" aria-label="Questions of the library">
-        <h2 class="head-row">
+        <h2 class="part-head">
           Other questions
           <TextField
             v-model="q"
