@@ -2,6 +2,7 @@ import type { Attribute, ProductType, StoredValue, Value } from '@core/attribute
 import type { Category, Edition, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
 import type { NamedRule } from '@core/rules/condition'
 import { plainLayout } from '@core/page/layout'
+import { blankUse } from '@core/attributes/common'
 import { blankProduct } from '@core/catalogue/patch'
 
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size
@@ -49,14 +50,7 @@ export const attributes: Attribute[] = [
 ]
 
 const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({
-  attribute: code,
-  group: 'facts',
-  required: false,
-  requiredIn: [],
-  requiredWhere: null,
-  perVariant: false,
-  default: null,
-  notApplicable: {},
+  ...blankUse(code, 'facts'),
   ...more,
 })
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({

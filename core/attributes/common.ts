@@ -1,6 +1,18 @@
 import { same } from '../catalogue/patch'
 import type { ProductType, TypeAttribute } from './attribute'
 
+/** A product type's use of an attribute before anything is asked of it. */
+export const blankUse = (attribute: string, group: string): TypeAttribute => ({
+  attribute,
+  group,
+  required: false,
+  requiredIn: [],
+  requiredWhere: null,
+  perVariant: false,
+  default: null,
+  notApplicable: {},
+})
+
 /** What several uses of one attribute agree on; where they differ, the weakest: not required, no default. */
 function agreedUse(uses: readonly TypeAttribute[]): TypeAttribute {
   const [first] = uses as [TypeAttribute]

@@ -8,7 +8,7 @@ export const notApplicable: NotApplicable = { applies: false }
 /** How it stands in a cell of a file and of the sheet; no text of ours is written so. */
 export const notApplicableCell = '(does not apply)'
 
-/** How people who work on products read it. */
+/** How people who work on products read it, and choose it. */
 export const notApplicableWords = 'Does not apply'
 
 /** Whether a value states that the fact does not apply. */

@@ -1,7 +1,8 @@
 import { factIn } from '../catalogue/storefront-facts'
-import { attributeTypes } from '../attributes/types/registry'
+import { attributeTypes, displayForTeam } from '../attributes/types/registry'
+import type { ShownIn } from '../attributes/types/shape'
 import type { TypeAttribute, Value } from '../attributes/attribute'
-import { isNotApplicable, notApplicableWords } from '../attributes/not-applicable'
+import { isNotApplicable } from '../attributes/not-applicable'
 import { labelIn } from '../language/labels'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup, Storefront } from '../catalogue/model'
@@ -41,24 +42,22 @@ export function valuesFor(product: Product, family: Family, reader: Reader, setu
   }
 }
 
+const shownIn = ({ edition, chain }: Reader): ShownIn => ({ language: edition.language, labels: chain })
+
 /** A value as a shopper of an edition reads it. */
 export function displayValue(code: string, value: Value, reader: Reader, setup: Setup): string {
   const attribute = setup.attributes.get(code)!
-  return attributeTypes[attribute.type].display(value, attribute, {
-    language: reader.edition.language,
-    labels: reader.chain,
-  })
+  return attributeTypes[attribute.type].display(value, attribute, shownIn(reader))
 }
 
-/** A value as whoever works on the product reads it in an edition: also one that states that a fact does not apply. */
+/** A value as whoever works on the product reads it in an edition. */
 export const valueForTeam = (code: string, value: Value, reader: Reader, setup: Setup): string =>
-  isNotApplicable(value) ? notApplicableWords : displayValue(code, value, reader, setup)
+  displayForTeam(value, setup.attributes.get(code)!, shownIn(reader))
 
 /** A value as blocks of a page, where it is more than a line of text. */
 function blocksOf(code: string, value: Value, reader: Reader, setup: Setup, library: Library): string | undefined {
   return attributeTypes[setup.attributes.get(code)!.type].html?.(value, {
-    language: reader.edition.language,
-    labels: reader.chain,
+    ...shownIn(reader),
     fileLink: fileLinks(library, reader),
   })
 }

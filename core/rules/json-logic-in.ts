@@ -96,12 +96,12 @@ export function fromJsonLogic(
   }
 
   /** Refuses a test of a variant's fact where the facts at hand are the product's. */
-  const checkReach = (node: { [op: string]: JsonLogic }, path: string, { inVariants }: Scope): void => {
-    if (inVariants) return
+  const refusePlainlyAsked = (node: { [op: string]: JsonLogic }, path: string, scope: Scope): void => {
+    if (scope.inVariants) return
     const [op] = Object.keys(node)
     if (op === 'and' || op === 'or') return
     const name = variablesOf(node).find((v) => {
-      const field = findField(v === 'sku-order' ? 'sku' : v, setup)
+      const field = findField(realName(v, scope), setup)
       return typeof field !== 'string' && field.perVariant
     })
     if (name === undefined) return
@@ -199,7 +199,8 @@ export function fromJsonLogic(
     const guarded = new Set<string>()
     args.forEach((node, i) => {
       const here = `${path}and[${i}]`
-      if (isObject(node)) checkReach(node, here, scope)
+      // Guards and the two ends of “within days” are visited by nobody else.
+      if (isObject(node)) refusePlainlyAsked(node, here, scope)
       const op = isObject(node) ? Object.keys(node)[0] : undefined
       const operands = isObject(node) && op ? list(node[op]) : []
       const f = variable(operands[0])
@@ -259,7 +260,7 @@ export function fromJsonLogic(
     if (!isObject(node)) return refuse(path, 'A condition is an object with one operation, or true or false.')
     const keys = Object.keys(node)
     if (keys.length !== 1) return refuse(path, 'A condition is an object with one operation.')
-    checkReach(node, path, scope)
+    refusePlainlyAsked(node, path, scope)
     const op = keys[0]!
     const args = list(node[op])
     const here = `${path}${path ? '.' : ''}`

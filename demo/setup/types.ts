@@ -1,3 +1,4 @@
+import { blankUse } from '@core/attributes/common'
 import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
 import { labels } from './labels'
@@ -29,17 +30,7 @@ const groups = [
   },
 ]
 const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}): TypeAttribute[] =>
-  codes.map((attribute) => ({
-    attribute,
-    group,
-    required: false,
-    requiredIn: [],
-    requiredWhere: null,
-    perVariant: false,
-    default: null,
-    notApplicable: {},
-    ...more,
-  }))
+  codes.map((attribute) => ({ ...blankUse(attribute, group), ...more }))
 const searchTexts = ['search-title', 'search-description', 'search-words', 'slug']
 const shipped = { field: 'kind', is: 'equals', value: 'shipped' } as const
 const elsewhere = { field: 'kind', is: 'equals', value: 'elsewhere' } as const

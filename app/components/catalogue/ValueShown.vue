@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Attribute, AttributeTypeName, Value } from '@core/attributes/attribute'
-import { isNotApplicable, notApplicableWords } from '@core/attributes/not-applicable'
-import { attributeTypes } from '@core/attributes/types/registry'
+import { attributeTypes, displayForTeam } from '@core/attributes/types/registry'
 
 /** A stored value to read, as its type is read in a language; inline values are chips. */
 const props = defineProps<{
@@ -19,15 +18,11 @@ const blocks = computed(() =>
     : entry.value.html?.(props.value, { language: props.language, labels: [] }),
 )
 const labels = computed(() => [props.language, interfaceLanguage])
-const line = computed(() => {
-  if (isNotApplicable(props.value)) return notApplicableWords
-  return props.attribute
-    ? entry.value.display(props.value, props.attribute, {
-        language: props.language,
-        labels: labels.value,
-      })
-    : String(props.value)
-})
+const line = computed(() =>
+  props.attribute
+    ? displayForTeam(props.value, props.attribute, { language: props.language, labels: labels.value })
+    : String(props.value),
+)
 </script>
 
 <template>

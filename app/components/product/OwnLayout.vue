@@ -14,7 +14,7 @@ const props = defineProps<{
 const emit = defineEmits<{ saved: [] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
-const layout = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)!.layout)
+const { layout, change: changeLayout } = useStorefrontLayout()
 const own = computed(() => layout.value.exceptions.filter((exception) => isOwnException(exception, props.skus[0])))
 const open = ref(false)
 const change = ref<LayoutException['change'] | null>(null)
@@ -24,11 +24,9 @@ useProofTrial(() =>
     : null,
 )
 
-/** Writes the layout as it is now, with a change: somebody else may have changed another part of it. */
 async function write(changed: (layout: Layout) => Layout, done: string) {
   try {
-    const { data, tag } = await readRecord('storefronts', lens.storefront)
-    await writeRecord('storefronts', { ...data, layout: changed(data.layout) }, { 'If-Match': tag! })
+    await changeLayout(changed)
     await setup.reload()
     open.value = false
     tell(done)
@@ -54,7 +52,7 @@ const remove = (exception: LayoutException) =>
 
 <template>
   <section class="px-5 pt-4" aria-label="Layout of this page">
-    <div class="head-row">
+    <div class="part-head">
       <h2>Layout of this page</h2>
       <small class="text-ink2">where it differs from the layout of {{ setup.storefrontName(lens.storefront) }}</small>
       <button v-if="!disabled && !open" type="button" class="act ml-auto" @click="open = true">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isSplitOf, withSplitOf, type Layout } from '@core/page/layout'
+import { isSplitOf, withSplitOf } from '@core/page/layout'
 import { splitFor } from '@core/page/parts'
 import { splitText, outlineOf, type SplitPattern } from '@core/page/split'
 import { readNormalForm, plainTextOf } from '@core/richtext/read'
@@ -21,7 +21,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const tree = computed(() => readNormalForm(props.description))
-const layout = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)!.layout)
+const { layout, change: changeLayout } = useStorefrontLayout()
 /** The pattern of this product alone, where it has one. */
 const own = computed(() => {
   const change = layout.value.exceptions.find((exception) => isSplitOf(exception, props.skus[0]))?.change
@@ -66,14 +66,10 @@ function toggle(h: (typeof outline.value)[number]) {
       ],
     }
 }
-async function writeLayout(change: (layout: Layout) => Layout) {
-  const { data, tag } = await readRecord('storefronts', lens.storefront)
-  await writeRecord('storefronts', { ...data, layout: change(data.layout) }, { 'If-Match': tag! })
-}
 const ways = {
-  product: () => writeLayout((of) => withSplitOf(of, props.skus, draft.value)),
-  none: () => writeLayout((of) => withSplitOf(of, props.skus, null)),
-  storefront: () => writeLayout((of) => ({ ...of, split: draft.value.levels.length === 0 ? null : draft.value })),
+  product: () => changeLayout((of) => withSplitOf(of, props.skus, draft.value)),
+  none: () => changeLayout((of) => withSplitOf(of, props.skus, null)),
+  storefront: () => changeLayout((of) => ({ ...of, split: draft.value.levels.length === 0 ? null : draft.value })),
   async type() {
     const { data, tag } = await readRecord('product-types', props.type)
     await writeRecord('product-types', { ...data, split: draft.value }, { 'If-Match': tag! })
@@ -100,7 +96,7 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
 
 <template>
   <section v-if="outline.length" class="px-5 pt-4" aria-label="Split description">
-    <div class="head-row">
+    <div class="part-head">
       <h2>Split description</h2>
       <small class="text-ink2">at its headings, into parts of the page. {{ whose }}</small>
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Attribute, Value } from '@core/attributes/attribute'
-import { attributeTypes, checkedValue, refersTo } from '@core/attributes/types/registry'
+import { attributeTypes, checkedValue, refersTo, displayForTeam } from '@core/attributes/types/registry'
 import { basePriceIn, productStatuses } from '@core/catalogue/model'
 import {
   combinations,
@@ -117,8 +117,7 @@ function choosable(a: Attribute): Value[] | undefined {
   return ruleKind === 'yes-no' ? [true, false] : undefined
 }
 const typed = ref<Record<string, string>>({})
-const valueLabel = (a: Attribute, v: Value) =>
-  attributeTypes[a.type].display(v, a, { language: setup.source, labels: [setup.source] })
+const valueLabel = (a: Attribute, v: Value) => displayForTeam(v, a, { language: setup.source, labels: [setup.source] })
 function toggleAxis(code: string) {
   differsIn.value = differsIn.value.includes(code)
     ? differsIn.value.filter((c) => c !== code)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { storefrontPhrases, type AddedPhrase, type Phrase, type PhraseTexts } from '@core/page/phrases'
-import { codeOfName } from '@core/text/code'
+import { codeOfName, freeCode } from '@core/text/code'
 
 /** The storefront's own phrases: their wording in the source, which every storefront begins with and may change. */
 const texts = defineModel<PhraseTexts>({ required: true })
@@ -25,10 +25,7 @@ const note = ref('')
 const counted = ref(false)
 const list = useTemplateRef<HTMLElement>('list')
 function add() {
-  const base = codeOfName(note.value, 'phrase')
-  const taken = new Set(all.value.map((p) => p.code))
-  let code = base
-  for (let n = 2; taken.has(code); n++) code = `${base}-${n}`
+  const code = freeCode(codeOfName(note.value, 'phrase'), (c) => all.value.some((p) => p.code === c))
   added.value = [...added.value, { code, note: note.value.trim(), counted: counted.value }]
   note.value = ''
   counted.value = false

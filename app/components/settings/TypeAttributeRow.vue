@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { TypeAttribute, Value } from '@core/attributes/attribute'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
-import { isNotApplicable, mayNotApply, notApplicableWords } from '@core/attributes/not-applicable'
-import { attributeTypes } from '@core/attributes/types/registry'
+import { mayNotApply } from '@core/attributes/not-applicable'
+import { attributeTypes, displayForTeam } from '@core/attributes/types/registry'
 import { typeOfAttribute } from './typeWords'
 
 /** How a product type uses one attribute. */
@@ -45,11 +45,7 @@ function openDefault() {
 const shownDefault = computed(() => {
   const { default: value } = use.value
   if (value === null || !attribute.value) return ''
-  if (isNotApplicable(value)) return notApplicableWords
-  return attributeTypes[attribute.value.type].display(value, attribute.value, {
-    language: setup.source,
-    labels: [setup.source],
-  })
+  return displayForTeam(value, attribute.value, { language: setup.source, labels: [setup.source] })
 })
 const toggle = (code: string) =>
   set({

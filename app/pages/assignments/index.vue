@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import type { BuiltInPart } from '@core/page/layout'
+import { partWords } from '~/components/settings/layoutWords'
 import type { ListedAssignment } from '@contracts/reach'
 import { areaName } from '@core/assignments/areas'
 
-type Row = { key: string; order: number; number: number; fixed: boolean; a?: ListedAssignment; part?: string }
+type Row = { key: string; order: number; number: number; fixed: boolean; a?: ListedAssignment; part?: BuiltInPart }
 
 const lens = useLensStore()
 const session = useSessionStore()
@@ -34,7 +36,6 @@ function reachWords(code: string): string {
   if (products === undefined) return ''
   return products === null ? 'not here' : numberShown(products)
 }
-const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
 /** The page's order: area by area from top to bottom, built-in parts among the assignments. */
 const areas = computed(() => {
   const known = layout.data.value ?? []

@@ -1,11 +1,11 @@
 import type { Attribute, AttributeTypeName, Value } from '../attribute'
 import { allowedProblem } from '../allowed'
-import { withNotApplicable } from '../not-applicable'
+import { isNotApplicable, notApplicableWords, withNotApplicable } from '../not-applicable'
 import * as facts from './facts'
 import * as lists from './lists'
 import * as texts from './texts'
 import { slugOf } from '../../search/slug'
-import { ValueProblem, type AttributeTypeEntry } from './shape'
+import { ValueProblem, type AttributeTypeEntry, type ShownIn } from './shape'
 
 const entries: Record<AttributeTypeName, AttributeTypeEntry> = {
   text: texts.text,
@@ -30,6 +30,10 @@ const entries: Record<AttributeTypeName, AttributeTypeEntry> = {
 export const attributeTypes = Object.fromEntries(
   Object.entries(entries).map(([name, entry]) => [name, withNotApplicable(entry)]),
 ) as Record<AttributeTypeName, AttributeTypeEntry>
+
+/** A value as whoever works on the product reads it, in plain text: also one that states that a fact does not apply. */
+export const displayForTeam = (value: Value, attribute: Attribute, shownIn: ShownIn): string =>
+  isNotApplicable(value) ? notApplicableWords : attributeTypes[attribute.type].display(value, attribute, shownIn)
 
 /** Whether values of an attribute are names of pictures, files or questions. */
 export function refersTo(attribute: Attribute | undefined, ...what: AttributeTypeEntry['refersTo'][]): boolean {

@@ -1,5 +1,5 @@
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
-import { codeOfName } from '@core/text/code'
+import { codeOfName, freeCode } from '@core/text/code'
 import { inTransaction } from '../../db/connect'
 import { assignmentCodes } from '../../db/queries/library'
 import { readSetup } from '../../db/queries/setup'
@@ -31,9 +31,7 @@ export async function makeReusable(
       step,
     })
     const taken = new Set(await assignmentCodes(tx.db))
-    const base = codeOfName(piece.name, 'assignment')
-    let free = base
-    for (let n = 2; taken.has(free); n++) free = `${base}-${n}`
+    const free = freeCode(codeOfName(piece.name, 'assignment'), (c) => taken.has(c))
     const assignment: AssignmentRecord = {
       code: free,
       name: piece.name,

@@ -5,7 +5,7 @@ import { compareItem, isExplained, saidAt, takeOver, type PoolComparison } from 
 import { readItem, statementOf, type PoolItem, type ReadProperty } from '@core/pool/item'
 import { same, scopeOfPath } from '@core/catalogue/patch'
 import { sourceDifference, type ValueSource } from '@core/catalogue/source'
-import { attributeTypes } from '@core/attributes/types/registry'
+import { attributeTypes, displayForTeam } from '@core/attributes/types/registry'
 import type { Value } from '@core/attributes/attribute'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { idOfSku, ownersOfGtins, type StoredFamily, type StoredProduct } from '../../db/queries/families'
@@ -119,11 +119,7 @@ async function itemsOf(product: StoredProduct, family: StoredFamily, setup: Stor
 function shown(path: string | null, value: unknown, setup: StoredSetup): string {
   if (value === null || value === undefined || path === null) return ''
   const attribute = setup.attributes.get(scopeOfPath(path)?.attribute ?? '')
-  if (attribute)
-    return attributeTypes[attribute.type].display(value as Value, attribute, {
-      language: setup.source,
-      labels: [setup.source],
-    })
+  if (attribute) return displayForTeam(value as Value, attribute, { language: setup.source, labels: [setup.source] })
   const code = String(value)
   return path === 'brand'
     ? (setup.brands.get(code)?.name ?? code)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { viewWords } from '@core/media/checks'
 import { pictureViews } from '@core/media/item'
-import { commonAttributes } from '@core/attributes/common'
+import { blankUse, commonAttributes } from '@core/attributes/common'
 import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
 import { codeOfName } from '@core/text/code'
 
@@ -38,20 +38,7 @@ const arrange = (attributes: TypeAttribute[]) => {
 }
 const replace = (changed: TypeAttribute) =>
   arrange(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
-const add = (group: string, attribute: string) =>
-  arrange([
-    ...draft.value!.attributes,
-    {
-      attribute,
-      group,
-      required: false,
-      requiredIn: [],
-      requiredWhere: null,
-      perVariant: false,
-      default: null,
-      notApplicable: {},
-    },
-  ])
+const add = (group: string, attribute: string) => arrange([...draft.value!.attributes, blankUse(attribute, group)])
 const moveUse = (group: string, from: number, to: number) => {
   const list = usesOf(group)
   if (to < 0 || to >= list.length) return
