@@ -17,6 +17,12 @@ const setup = useSetupStore()
 const { layout, change: changeLayout } = useStorefrontLayout()
 const own = computed(() => layout.value.exceptions.filter((exception) => isOwnException(exception, props.skus[0])))
 const open = ref(false)
+const section = useTemplateRef<HTMLElement>('section')
+// Whoever opens the form is in it, and whoever leaves it is where it was opened.
+watch(open, async (isOpen) => {
+  await nextTick()
+  section.value?.querySelector<HTMLElement>(isOpen ? 'form button' : '.part-head button')?.focus()
+})
 const change = ref<LayoutException['change'] | null>(null)
 useProofTrial(() =>
   open.value && change.value
@@ -51,7 +57,7 @@ const remove = (exception: LayoutException) =>
 </script>
 
 <template>
-  <section class="px-5 pt-4" aria-label="Layout of this page">
+  <section ref="section" class="px-5 pt-4" aria-label="Layout of this page">
     <div class="part-head">
       <h2>Layout of this page</h2>
       <small class="text-ink2">where it differs from the layout of {{ setup.storefrontName(lens.storefront) }}</small>

@@ -26,7 +26,11 @@ watch(made, (next) => (change.value = next), { immediate: true })
   <SelectField
     v-model="form.what"
     label="Difference"
-    :options="[option('hide', 'without'), option('move', 'with, elsewhere,'), option('style', 'in another style')]"
+    :options="[
+      option('hide', 'without'),
+      option('move', 'with another place for'),
+      option('style', 'with another style for'),
+    ]"
   />
   <SelectField
     v-if="form.what !== 'style'"
