@@ -6,7 +6,8 @@ export interface Operation {
   path: string
   summary: string
   /** What a person must be allowed to do; null where nobody has to be signed in. */
-  action: 'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | null
+  action:
+    'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | 'release' | null
   /**
    * Of a call that writes: within what its action is asked. `language`: for each language that is written. `own`: it
    * touches only what belongs to whoever asks. `record`, `value`: by the kind of record, or by each value: a

@@ -24,6 +24,7 @@ import { guidePages } from './drawings/guide'
 import { terms } from './content/terms'
 import { rememberTexts } from './memory'
 import { recipes } from './recipes'
+import { releaseAll } from './releases'
 import { fileRows, lines, namesOf, picturesOf } from './rows'
 import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
 import { now as clock } from '@server/clock'
@@ -162,10 +163,13 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('assignments', assignments)
   await put('recipes', recipes)
   await put('glossary', terms)
-  for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   const skus = lines.flatMap((line) => line.models.map((m) => `product:${m.sku}`))
   await rememberTexts([...skus, ...[...questions, ...pieces].map((p) => `piece:${p.code}`)], now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)
+  await evaluateDue(clock)
+  await releaseAll(person, storefronts)
+  // What came after the last release waits for the next.
+  for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   await evaluateDue(clock)
 }

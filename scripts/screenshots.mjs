@@ -115,13 +115,6 @@ const views = {
       await p.getByRole('button', { name: /^Summary, fallback/ }).focus()
     },
   ],
-  proof: [
-    '/catalogue/PE-1830?in=uk/en-GB&for=workshop',
-    async (p) => {
-      await p.getByRole('button', { name: 'desk' }).click()
-      await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click()
-    },
-  ],
   library: [
     '/library?in=ch/fr-CH',
     async (p) => {
@@ -164,12 +157,6 @@ const views = {
       await p.getByText('No, it does not match the rule.').waitFor()
     },
   ],
-  content: [
-    '/catalogue/OX-3040?in=uk/en-GB&side=content',
-    async (p) => {
-      await p.getByText('How safe is this lock?').first().waitFor()
-    },
-  ],
   layout: [
     '/settings/storefronts/uk?in=uk/en-GB',
     async (p) => {
@@ -199,7 +186,19 @@ const views = {
       await p.keyboard.press('Alt+i')
     },
   ],
+  release: [
+    '/releases?in=uk/en-GB',
+    async (p) => {
+      await p.keyboard.press('n')
+      await p.getByLabel('Title', { exact: true }).fill('Winter prices')
+      await p.keyboard.press('Control+Enter')
+      await p.getByRole('option').nth(1).waitFor()
+      await p.frameLocator('iframe[title="The page after"]').getByRole('heading', { level: 1 }).waitFor()
+    },
+  ],
 }
+/** What the shop is shown at. */
+const shopView = '/uk/en-GB/p/PE-1830'
 
 let postgres
 let programs
@@ -216,8 +215,15 @@ try {
   await build()
   rmSync(path.join(data, 'served'), { recursive: true, force: true })
   const port = await freePort(4990)
+  const shopPort = await freePort(4995)
   programs = await serve(
-    environment({ url: postgres.url('inkloom_shots'), data: path.join(data, 'served'), port, host: '127.0.0.1' }),
+    environment({
+      url: postgres.url('inkloom_shots'),
+      data: path.join(data, 'served'),
+      port,
+      host: '127.0.0.1',
+      shopPort,
+    }),
   )
   const { chromium } = await import('@playwright/test')
   browser = await chromium.launch({
@@ -279,6 +285,10 @@ try {
     await page.screenshot({ path: `${out}/${name}.png` })
     console.log(`${out}/${name}.png`)
   }
+  await page.goto(`http://127.0.0.1:${shopPort}${shopView}`)
+  await page.waitForLoadState('networkidle')
+  await page.screenshot({ path: `${out}/shop.png` })
+  console.log(`${out}/shop.png`)
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)
   process.exitCode = 1

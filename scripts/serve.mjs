@@ -13,7 +13,7 @@ function savedSecret(data) {
 }
 
 /** The environment in which all programs of one installation run. */
-export function environment({ url, data, port, host }) {
+export function environment({ url, data, port, host, shopPort }) {
   mkdirSync(data, { recursive: true })
   return {
     ...process.env,
@@ -25,6 +25,9 @@ export function environment({ url, data, port, host }) {
     INKLOOM_HOST: host,
     NITRO_PORT: String(port),
     NITRO_HOST: host,
+    ...(shopPort === undefined
+      ? {}
+      : { INKLOOM_SHOP_PORT: String(shopPort), INKLOOM_SHOP_DELIVERY: `http://${host}:${port}` }),
   }
 }
 
@@ -38,11 +41,15 @@ const listens = 'Listening on'
 /** Said by the web server once its first answers come as quickly as all others. */
 const warm = 'warm after'
 const isNews = (line) =>
-  line.trim() !== '' && line !== 'worker ready' && !line.startsWith(listens) && !line.startsWith(warm)
+  line.trim() !== '' &&
+  line !== 'worker ready' &&
+  line !== 'shop ready' &&
+  !line.startsWith(listens) &&
+  !line.startsWith(warm)
 
 /**
- * Brings the database up to date and loads the demo where it is empty; then starts both programs and keeps them
- * running.
+ * Brings the database up to date and loads the demo where it is empty; then starts the programs, the shop too where it
+ * has a port, and keeps them running.
  */
 export async function serve(env, { say = console.log } = {}) {
   run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], {
@@ -66,8 +73,11 @@ export async function serve(env, { say = console.log } = {}) {
       }),
     { say },
   )
+  const shop = env.INKLOOM_SHOP_DELIVERY
+    ? supervise('shop', () => program(['.output/worker/shop.mjs']), { say })
+    : undefined
   const stop = async () => {
-    await Promise.all([worker.stop(), web.stop()])
+    await Promise.all([worker.stop(), web.stop(), shop?.stop()])
   }
 
   try {

@@ -7,6 +7,9 @@ import { StepFailed } from './run.mjs'
 const data = path.resolve(process.env.INKLOOM_DATA ?? '.data')
 const port = Number(process.env.INKLOOM_PORT || 4870)
 const host = process.env.INKLOOM_HOST ?? '127.0.0.1'
+/** The stand-in of a shop, beside the application; `off` starts none. */
+const wantsShop = process.env.INKLOOM_SHOP_PORT !== 'off'
+const wantedShopPort = Number(process.env.INKLOOM_SHOP_PORT || port + 1)
 let postgres
 let programs
 let stopping = false
@@ -46,14 +49,16 @@ try {
       `Port ${port} is taken by another program, or Ink Loom runs already. Stop that, or choose another ` +
         'port: INKLOOM_PORT=4880 npm start',
     )
+  const shopPort = wantsShop ? await freePort(wantedShopPort) : undefined
   const url = await database()
   const { build } = await import('./build.mjs')
   await build()
   const { environment, serve } = await import('./serve.mjs')
-  programs = await serve(environment({ url, data, port, host }))
+  programs = await serve(environment({ url, data, port, host, shopPort }))
   const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8'))
   console.log(`\nInk Loom is at http://${host}:${port}\n\nSign in as one of the demo people:`)
   for (const p of demoPeople) console.log(`  ${p.email.padEnd(30)} ${p.password.padEnd(18)} ${p.about}`)
+  if (shopPort !== undefined) console.log(`\nThe shop that shows what is released is at http://${host}:${shopPort}`)
   console.log('\nCtrl+C stops everything.')
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)

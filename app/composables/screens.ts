@@ -103,6 +103,20 @@ export const stages: readonly Stage[] = [
     ],
   },
   {
+    code: 'releases',
+    name: 'Releases',
+    to: '/releases',
+    drawing: 'M12 16V4M7 9l5-5 5 5M4 14v6h16v-6',
+    parts: [
+      {
+        to: '/releases',
+        name: 'Releases',
+        words: 'publish go live deploy roll back compare delivery',
+        aside: true,
+      },
+    ],
+  },
+  {
     code: 'settings',
     name: 'Settings',
     to: '/settings',

@@ -313,8 +313,8 @@ export const contentOperations = {
     method: 'get',
     path: '/delivery/media/{name}',
     answerType: '*/*',
-    summary: 'A picture as pages show it, or a file; without a release, for those who are signed in',
-    action: 'read',
+    summary: 'A picture as pages show it, or a file; one that is on no live page, for those who are signed in',
+    action: null,
     query: renditionQuery,
   },
 } as const satisfies Record<keyof ContentAnswers, Operation>

@@ -5,6 +5,7 @@ import { platformOperations, type PlatformAnswers } from './platform'
 import { productsOperations, type ProductsAnswers } from './products'
 import { readinessOperations, type ReadinessAnswers } from './readiness'
 import { recordOperations, type RecordAnswers } from './records'
+import { releaseOperations, type ReleaseAnswers } from './release'
 import { setupOperations, type SetupAnswers } from './setup'
 import { translationOperations, type TranslationAnswers } from './translation'
 
@@ -26,6 +27,10 @@ export const operationGroups: Record<string, { about: string; calls: Record<stri
     about: 'Texts to translate, files for translators, the memory and the glossary.',
     calls: translationOperations,
   },
+  'Releases and delivery': {
+    about: 'What is released, what is live in each storefront, and what shops are given.',
+    calls: releaseOperations,
+  },
   Settings: {
     about: 'Lists of attributes, types and categories, and changes of whole attributes.',
     calls: setupOperations,
@@ -45,12 +50,20 @@ export const operations = {
   ...contentOperations,
   ...readinessOperations,
   ...translationOperations,
+  ...releaseOperations,
   ...recordOperations,
 }
 
 /** What every call answers that is none of a record's, by its name. */
 export interface PlainAnswers
-  extends PlatformAnswers, ProductsAnswers, SetupAnswers, ContentAnswers, ReadinessAnswers, TranslationAnswers {}
+  extends
+    PlatformAnswers,
+    ProductsAnswers,
+    SetupAnswers,
+    ContentAnswers,
+    ReadinessAnswers,
+    TranslationAnswers,
+    ReleaseAnswers {}
 
 type Answers = PlainAnswers & RecordAnswers
 type Operations = typeof operations

@@ -6,3 +6,9 @@ export function labelIn(labels: Labels, languages: readonly string[], code: stri
   for (const l of languages) if (labels[l]) return labels[l]
   return Object.values(labels)[0] ?? code
 }
+
+/** The label in the first of some languages that has one; undefined where none has. No other language stands in. */
+export function labelAmong(labels: Labels, languages: readonly string[]): string | undefined {
+  const language = languages.find((l) => labels[l]?.trim())
+  return language === undefined ? undefined : labels[language]
+}

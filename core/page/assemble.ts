@@ -126,8 +126,7 @@ export function faqPlaceIn(parts: readonly PartPlace[]): { area: string; order: 
 export function assemblePage(input: PageInput, facts?: Facts): Page {
   const { family, sku, lens, setup, library } = input
   const reader = editionReader(setup, lens.storefront, lens.language)
-  const product = sku === family.root.sku ? family.root : family.variants.find((v) => v.sku === sku)
-  if (!product) throw new RangeError(`There is no product “${sku}” in its family.`)
+  const product = memberCalled(family, sku)
   const rootFacts = () => (facts ??= factsOf(family, lens, setup))
   const variantFacts = () =>
     product === family.root ? rootFacts() : rootFacts().variants![family.variants.indexOf(product)]!
@@ -218,6 +217,22 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
     areas,
     left_out: [...out, ...left],
   }
+}
+
+/** The head of a product's page through a lens: what is known of it without its parts. */
+export function pageHead({ family, sku, lens, setup, library }: PageInput): PageProduct {
+  const reader = editionReader(setup, lens.storefront, lens.language)
+  const product = memberCalled(family, sku)
+  const values = valuesFor(product, family, reader, setup)
+  const pictures = pagePictures(values('pictures')?.value ?? null, library, reader)
+  return pageProduct(product, family, lens, setup, { values, reader }, pictures)
+}
+
+/** The member of a family with a SKU. Throws RangeError where it has none. */
+export function memberCalled({ root, variants }: Family, sku: string): Product {
+  const product = sku === root.sku ? root : variants.find((v) => v.sku === sku)
+  if (!product) throw new RangeError(`There is no product “${sku}” in its family.`)
+  return product
 }
 
 function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => Facts) | undefined): Because {

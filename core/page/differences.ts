@@ -71,7 +71,7 @@ function standing(page: Page): Map<string, Standing> {
 }
 
 /** The longest run of parts that stand in the same order in both: all others have moved. */
-function unmoved(pairs: readonly { before: number; key: string }[]): Set<string> {
+export function unmoved(pairs: readonly { before: number; key: string }[]): Set<string> {
   const best: { length: number; from: number }[] = []
   let last = -1
   pairs.forEach((p, i) => {

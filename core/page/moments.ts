@@ -90,7 +90,7 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
 }
 
 /** Local time in a zone as `2026-11-27T06:00`. */
-function localTime(timeZone: string, at: number): string {
+export function localTime(timeZone: string, at: number): string {
   return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
     .format(at)
     .replace(' ', 'T')

@@ -78,6 +78,29 @@ export function pluralCategories(language: string): string[] {
  */
 export type PhraseTexts = Record<string, Record<string, PhraseForms>>
 
+/** The forms of a phrase in the first of some languages that has any, with that language. */
+function formsAmong(
+  texts: PhraseTexts,
+  code: string,
+  languages: readonly string[],
+  source: string,
+): { language: string; forms: PhraseForms } | undefined {
+  const known = phrases.find((p) => p.code === code)
+  for (const language of languages) {
+    const forms = texts[code]?.[language] ?? (language === source ? known?.source : undefined)
+    if (forms && Object.values(forms).some((form) => form !== '')) return { language, forms }
+  }
+  return undefined
+}
+
+/** The forms of a phrase in the first of some languages that has any; undefined where none of them has it. */
+export const phraseForms = (
+  texts: PhraseTexts,
+  code: string,
+  languages: readonly string[],
+  source: string,
+): PhraseForms | undefined => formsAmong(texts, code, languages, source)?.forms
+
 /**
  * The wording of a phrase in a language of some, nearest first; the form for a number where it has one. Undefined where
  * none of them has it.
@@ -89,14 +112,12 @@ export function phraseIn(
   source: string,
   n?: number,
 ): string | undefined {
-  const known = phrases.find((p) => p.code === code)
-  for (const language of languages) {
-    const forms = texts[code]?.[language] ?? (language === source ? known?.source : undefined)
-    const form =
-      forms && (n === undefined ? forms.other : (forms[new Intl.PluralRules(language).select(n)] ?? forms.other))
-    if (form) return n === undefined ? form : form.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
-  }
-  return undefined
+  const found = formsAmong(texts, code, languages, source)
+  if (!found) return undefined
+  const { language, forms } = found
+  if (n === undefined) return forms.other || undefined
+  const form = forms[new Intl.PluralRules(language).select(n)] ?? forms.other
+  return form?.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
 }
 
 /**

@@ -15,7 +15,7 @@ const itemAvailability = {
 } as const satisfies Record<AvailabilityState, string>
 
 /** A text of the page without the elements that only this tool reads: they mark where a value was filled in. */
-const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>/g, '')
+export const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>/g, '')
 
 /**
  * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order.

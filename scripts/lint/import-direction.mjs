@@ -11,7 +11,7 @@ export default {
     messages: {
       direction:
         '“{{from}}” must not import from “{{to}}”: imports run app → contracts, core; server → contracts, ' +
-        'core; contracts → core.',
+        'core; contracts → core; the shop → nothing.',
       package: '“{{from}}” must do without the package “{{name}}”.',
     },
   },

@@ -6,6 +6,7 @@ import { data } from './runners.mjs'
 
 const host = '127.0.0.1'
 const firstPort = 4970
+const firstShopPort = 4980
 
 export class Place {
   #postgres
@@ -40,7 +41,9 @@ export class Place {
       await ensureDatabase(postgres.url('postgres'), name(n), { anew: true, ...like })
       if (n > 0) cpSync(folder(0), folder(n), { recursive: true })
       const url = postgres.url(name(n))
-      const env = environment({ url, data: folder(n), port: await freePort(firstPort + n), host })
+      const port = await freePort(firstPort + n)
+      const shopPort = await freePort(firstShopPort + n)
+      const env = environment({ url, data: folder(n), port, host, shopPort })
       const prepare = ['--enable-source-maps', '.output/worker/prepare.mjs']
       run('Preparing the database', process.execPath, prepare, { env, show: true })
       made.push(env)

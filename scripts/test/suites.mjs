@@ -55,7 +55,12 @@ async function served({ results, filters, place, asked }) {
   await place.build()
   const [first, second] = await place.installations(asked('browser') ? 2 : 1)
   const urls = [await place.serve(first)]
-  const env = () => ({ INKLOOM_TEST_URL: urls.join(' '), INKLOOM_TEST_DATA: data })
+  const shops = [first, second].filter(Boolean).map((made) => `http://${made.INKLOOM_HOST}:${made.INKLOOM_SHOP_PORT}`)
+  const env = () => ({
+    INKLOOM_TEST_URL: urls.join(' '),
+    INKLOOM_TEST_SHOP: shops.join(' '),
+    INKLOOM_TEST_DATA: data,
+  })
   if (asked('contract')) results.add('contract', await vitest('contract', { filters, env: env() }))
   if (asked('browser')) {
     urls.push(await place.serve(second))

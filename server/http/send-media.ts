@@ -1,15 +1,30 @@
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
 import type { Shape } from '@core/media/crop'
+import { database } from '../db/connect'
+import { isOnLivePage } from '../db/queries/released-documents'
+import { Problem } from '../services/problem'
+import { signedInOf } from './signed-in'
 import { mediaToSend } from '../services/media/media'
 import { renditionOf } from '../services/media/rendition'
 
-/** Sends a picture or a file of the media library. Drawings are sent so that nothing in them can run. */
-export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }) {
+/** How long a picture or file may be kept, and by whom: what is on no live page is only for who is signed in. */
+async function cachingOf(event: H3Event, name: string, now: number): Promise<string> {
+  if (await isOnLivePage(database(), name)) return 'public, max-age=300'
+  if (await signedInOf(event, now)) return 'private, max-age=300'
+  throw new Problem(401, 'Not signed in', 'This file is on no page that is live. Sign in to see it.')
+}
+
+/**
+ * Sends a picture or a file of the media library. Drawings are sent so that nothing in them can run. Throws 401 where
+ * it is on no live page and nobody is signed in.
+ */
+export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }, now: number) {
+  const caching = await cachingOf(event, name, now)
   const one = await mediaToSend(name)
   const sent = renditionOf(one, q.width ?? 1600, q.shape)
   setResponseHeaders(event, {
     ETag: sent.tag,
-    'Cache-Control': 'private, max-age=300',
+    'Cache-Control': caching,
     'Content-Type': sent.mime,
     'X-Content-Type-Options': 'nosniff',
     'Content-Disposition': `inline; filename="${one.item.code}"`,

@@ -20,6 +20,7 @@ import { lookAtFeed } from '../services/imports/feeds'
 import { runPictureBatch } from '../services/products/picture-batch'
 import { evaluateDue } from '../services/readiness/due'
 import { evaluationThreads } from './evaluation-threads'
+import { putTogether } from '../services/release/put-together'
 import { removeMany, type RemovalBody } from '../services/products/remove-products'
 import { refreshFacts } from '../services/products/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
@@ -191,6 +192,10 @@ export const handlers: Record<JobKind, Handler> = {
     await foldWhenFree()
     const report = await evaluateDue(now, controls, { startHelpers: evaluationThreads })
     return { result: report, total: report.products }
+  },
+  async release({ input }, controls) {
+    const counts = await putTogether(Number(input.release), now, controls)
+    return { result: counts, total: null }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

@@ -23,7 +23,7 @@ describe('health and errors', () => {
       body: { status: 'ok', database: 'ok', version: expect.stringMatching(/^\d+\.\d+/) },
     })
   })
-  it.each(['/api/nothing', '/api/products/x/y/z', '/delivery/uk/en-GB/products/PE-1830', '/delivery/x'])(
+  it.each(['/api/nothing', '/api/products/x/y/z', '/delivery/uk/en-GB/products/none', '/delivery/x'])(
     'answers %s with a problem document, not with a page',
     async (path) => {
       const { status, body, headers } = await maren.get(path)

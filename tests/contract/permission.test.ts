@@ -27,9 +27,17 @@ describe('what a role may do', () => {
     const reading = all.filter(([, o]) => (o.method === 'get' || o.reads) && o.within !== undefined)
     expect(reading.map(([name]) => name)).toEqual([])
   })
-  it('is nothing without signing in, but for signing in and what says how the server is', async () => {
+  it('is nothing without signing in, but for signing in, what is delivered, and how the server is', async () => {
     const open = all.filter(([, o]) => o.action === null).map(([name]) => name)
-    expect(open.sort()).toEqual(['docs', 'health', 'openapi', 'signIn'])
+    const delivered = open.filter((name) => name.startsWith('deliver'))
+    expect(open.filter((name) => !delivered.includes(name)).sort()).toEqual([
+      'docs',
+      'health',
+      'openapi',
+      'sendMedia',
+      'signIn',
+    ])
+    expect(delivered.every((name) => operations[name].path.startsWith('/delivery'))).toBe(true)
     const nobody = new Client()
     for (const [name, { method, path, action }] of all) {
       if (action === null) continue

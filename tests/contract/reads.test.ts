@@ -18,6 +18,7 @@ const named: Record<string, string> = {
   storefront: 'de',
   language: 'de-DE',
   slug: 'none',
+  id: '1',
   name: 'none.jpg',
 }
 /** The code of a record that the demo has, by kind. */
@@ -31,6 +32,7 @@ const codes: Record<string, string> = {
 
 /** What a call is asked with beside its path, where it needs anything. */
 const queries: Record<string, string> = {
+  listReleases: 'storefront=de',
   listSaved: 'kind=view',
   find: 'q=helmet',
   listRedirects: edition,
@@ -77,8 +79,8 @@ const withRecord: Record<string, { path: string; as: string }> = {
   beforeSaving: { path: '/api/assignments/mounting-on-hardware', as: 'assignment' },
   sharedTextRemarks: { path: '/api/pieces/mounting', as: 'piece' },
 }
-/** Tried elsewhere: a stream without an end, a recipe with its stand-in, a job that has to be begun first. */
-const elsewhere = new Set(['events', 'tryRecipe', 'getJob'])
+/** Tried elsewhere: a stream without an end, a recipe with its stand-in, what has to be begun or prepared first. */
+const elsewhere = new Set(['events', 'tryRecipe', 'getJob', 'releasePage'])
 
 const reads = (Object.entries(operations) as [string, Operation][]).filter(
   ([name, o]) => (o.method === 'get' || o.reads) && !elsewhere.has(name),

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Availability } from '@core/page/availability'
-import type { Shown } from '@core/page/because'
 import type { PagePicture } from '@core/page/media'
 import type { AreaForm, Look } from '@core/page/layout'
-import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
+import { areaMarkup, lookClasses, tabAfterKey, type MarkedPart } from '@core/page/markup'
 import { relatedName, type RelatedProduct } from '@core/page/relations'
+import type { PartMark } from './partMark'
 import { holdsWords } from '@core/translation/on-page'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
@@ -23,11 +23,15 @@ const props = defineProps<{
     direction: 'ltr' | 'rtl'
     look: Look
     layout: { area: string; as: AreaForm }[]
-    areas: Record<string, Shown[]>
+    areas: Readonly<Record<string, readonly MarkedPart[]>>
     related: { title: string; items: RelatedProduct[] }[]
   }
   language: string
   asked: string | null
+  /** By piece: how it differs from another state of the page, which is marked. */
+  marks?: Readonly<Record<string, PartMark>>
+  /** What the frame holds, for whoever cannot see it. */
+  called?: string
 }>()
 const emit = defineEmits<{ ask: [string] }>()
 const { sought, picked } = useProofFocus()
@@ -123,6 +127,8 @@ function drive() {
       tabs[next]!.focus()
     }
   })
+  for (const [piece, change] of Object.entries(props.marks ?? {}))
+    doc.getElementById(piece)?.classList.add('differs', change)
   mark()
   seek()
 }
@@ -207,7 +213,7 @@ watch(
       ref="frame"
       class="block h-full w-full"
       sandbox="allow-same-origin"
-      title="The product page"
+      :title="called ?? 'The product page'"
       :srcdoc="written"
       @load="drive"
     />

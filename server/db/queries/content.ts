@@ -1,4 +1,5 @@
 import { asc, eq, inArray, isNull } from 'drizzle-orm'
+import { groupBy } from '@core/lists/group-by'
 import { prepareAssignment, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
 import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
 import type { SignName } from '@core/page/signs'
@@ -172,14 +173,4 @@ export async function ownPiecesOf(db: Db, setup: StoredSetup, roots: readonly st
       .orderBy(asc(t.piece.id)),
   )
   return groupBy(found, (p) => p.own!.sku)
-}
-
-function groupBy<T, K>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> {
-  const map = new Map<K, T[]>()
-  for (const r of rows) {
-    const list = map.get(key(r))
-    if (list) list.push(r)
-    else map.set(key(r), [r])
-  }
-  return map
 }

@@ -1,4 +1,4 @@
-import { and, eq, gt, ne, sql } from 'drizzle-orm'
+import { and, eq, gt, inArray, ne, sql } from 'drizzle-orm'
 import type { Person } from '@contracts/people'
 import type { Db } from '../connect'
 import * as t from '../schema'
@@ -15,6 +15,17 @@ const personOf = (row: typeof t.person.$inferSelect): Person => ({
 export async function personById(db: Db, id: number): Promise<Person | undefined> {
   const [row] = await db.select().from(t.person).where(eq(t.person.id, id))
   return row && personOf(row)
+}
+
+/** The names of people by number, for those who exist. */
+export async function namesOfPeople(db: Db, ids: readonly (number | null)[]): Promise<Map<number, string>> {
+  const wanted = [...new Set(ids)].filter((id) => id !== null)
+  if (wanted.length === 0) return new Map()
+  const rows = await db
+    .select({ id: t.person.id, name: t.person.name })
+    .from(t.person)
+    .where(inArray(t.person.id, wanted))
+  return new Map(rows.map((r) => [r.id, r.name]))
 }
 
 /** A person by e-mail address, in small letters, with the password as it is stored. */

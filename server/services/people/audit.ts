@@ -5,7 +5,15 @@ import type { Person } from '@contracts/people'
 
 /** What is written into the audit log. */
 export type AuditKind =
-  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export' | 'any-version'
+  | 'sign-in'
+  | 'sign-in-refused'
+  | 'sign-out'
+  | 'not-allowed'
+  | 'token-made'
+  | 'token-ended'
+  | 'export'
+  | 'any-version'
+  | 'release'
 
 /** By whom, from where, and by what something was done. */
 export interface AuditSource {

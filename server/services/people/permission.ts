@@ -1,12 +1,21 @@
 import type { Person } from '@contracts/people'
 import { Problem } from '../problem'
 
-export const actions = ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'set-up', 'translate'] as const
+export const actions = [
+  'read',
+  'edit-products',
+  'edit-content',
+  'edit-types',
+  'import',
+  'set-up',
+  'translate',
+  'release',
+] as const
 export type Action = (typeof actions)[number]
 
 const allowed: Record<Person['role'], readonly Action[]> = {
   administrator: actions,
-  manager: ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'translate'],
+  manager: ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'translate', 'release'],
   translator: ['read', 'translate'],
 }
 
@@ -29,6 +38,7 @@ const words: Record<Action, string> = {
   'edit-types': 'change product types, attributes and categories',
   'set-up': 'change settings',
   translate: 'translate',
+  release: 'release pages',
 }
 
 /** The one place where permission is asked. Throws a 403 problem. */

@@ -2,24 +2,23 @@ import type { ShownPrice } from '@contracts/proof'
 import type { EffectivePrice } from '@core/prices/effective'
 import { prepareAssignment } from '@core/assignments/assignment'
 import { directionOf } from '@core/language/chain'
-import { namesIn } from '@core/media/versions'
 import { assemblePage, type Page, type PageInput } from '@core/page/assemble'
 import { layoutDifferences, pageDifferences } from '@core/page/differences'
 import type { Layout } from '@core/page/layout'
 import { pageMoments } from '@core/page/moments'
-import { relatedWords, shownAs, type Related } from '@core/page/relations'
+import { relatedWords, type Related } from '@core/page/relations'
 import { structuredData } from '@core/page/structured'
-import { displayValue, editionReader, valuesFor } from '@core/page/values'
+import { editionReader } from '@core/page/values'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 import { formatMoney } from '@core/units/format'
 import { database } from '../../db/connect'
 import { loadContent, ownPiecesOf } from '../../db/queries/content'
 import { loadLibrary, namedBy } from '../../db/queries/media'
-import { loadFamilies, loadFamilyOf, memberOf, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
-import { relationsTo } from '../../db/queries/related'
+import { loadFamilyOf, type StoredFamily } from '../../db/queries/families'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { editionOrProblem } from '../products/products'
+import { readRelated } from './related'
 import { unreadOnPage } from './unread-on-page'
 import { lensOf, ruleProblem } from '../reach/reach'
 
@@ -48,6 +47,7 @@ async function inputOf(
   const { assignments, pieces, sets } = await loadContent(db, setup)
   const own = (await ownPiecesOf(db, setup, [family.root.sku])).get(family.root.sku) ?? []
   const library = await loadLibrary(db, namedBy([family], setup))
+  const relatedTo = await readRelated(db, setup, [family])
   return {
     family,
     sku,
@@ -58,7 +58,7 @@ async function inputOf(
     sets,
     own,
     library,
-    related: await relatedTo(family, sku, q, setup),
+    related: relatedTo(family, sku, editionReader(setup, q.storefront, q.language)),
   }
 }
 
@@ -171,48 +171,4 @@ export async function proofMoments(sku: string, q: ProofQuery & { days: number }
   const input = await inputOf(sku, q, now)
   const from = input.lens.moment
   return { from, to: from + q.days * 86_400_000, items: pageMoments(input, from, from + q.days * 86_400_000) }
-}
-
-/** Related products as the page shows them: of those that are sold and have a name that counts in the edition. */
-async function relatedTo(
-  family: StoredFamily,
-  sku: string,
-  q: { storefront: string; language: string },
-  setup: StoredSetup,
-): Promise<Related> {
-  const db = database()
-  const own = [...new Set([...memberOf(family, sku).relations, ...family.root.relations])].filter(
-    (r) => shownAs[r.kind].on === 'own',
-  )
-  const others = (await relationsTo(db, family.root.sku)).filter((r) => shownAs[r.kind].on === 'other')
-  const all = [...own, ...others]
-  if (all.length === 0) return {}
-  const reader = editionOrProblem(setup, q.storefront, q.language)
-  const families = await loadFamilies(db, setup, [
-    ...(
-      await rootsOfSkus(
-        db,
-        all.map((r) => r.sku),
-      )
-    ).values(),
-  ])
-  const bySku = new Map(
-    [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, { f, p }] as const)),
-  )
-  const groups: Related = {}
-  for (const { kind, sku: other, quantity } of all) {
-    const found = bySku.get(other)
-    if (!found || found.p.status === 'disabled' || found.f.root.status === 'disabled') continue
-    const read = valuesFor(found.p, found.f, reader, setup)
-    const name = read('name')
-    if (!name || name.value === null || !name.counts) continue
-    const { under } = shownAs[kind]
-    ;(groups[under] ??= []).push({
-      sku: other,
-      name: displayValue('name', name.value, reader, setup),
-      picture: namesIn(read('pictures')?.value ?? null)[0] ?? null,
-      ...(quantity === undefined ? {} : { quantity }),
-    })
-  }
-  return groups
 }

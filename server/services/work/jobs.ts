@@ -33,6 +33,7 @@ export const jobKinds = [
   'translation-effort',
   'translation-check',
   'memory-import',
+  'release',
 ] as const
 export type JobKind = (typeof jobKinds)[number]
 

@@ -1,4 +1,4 @@
 import { endpoint } from '../../../http/endpoint'
 import { sendMedia } from '../../../http/send-media'
 
-export default endpoint('sendMedia', ({ event, param, query }) => sendMedia(event, param('name'), query))
+export default endpoint('sendMedia', ({ event, param, query, now }) => sendMedia(event, param('name'), query, now))

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
+import type { PartMark } from '../proof/partMark'
+import { changeShown, changesLine } from './releaseWords'
+
+const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
+
+/** The parts to be marked on a side: what goes stands on the left only, what comes on the right only. */
+const marksOf = (...shown: PartMark[]): Record<string, PartMark> =>
+  Object.fromEntries(
+    props.page.changes.flatMap((c) => (c.area !== '' && shown.includes(c.what) ? [[c.of, c.what]] : [])),
+  )
+const marksBefore = computed(() => marksOf('removed', 'changed'))
+const marksAfter = computed(() => marksOf('added', 'changed', 'moved'))
+const liveWords = computed(() =>
+  props.release.base === 0 ? 'nothing is live' : `release ${numberShown(props.release.base)}`,
+)
+const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
+</script>
+
+<template>
+  <section class="flex min-h-0 flex-1 flex-col bg-shade" aria-label="Comparison">
+    <div class="grid min-h-0 flex-1 grid-cols-2 gap-3 px-4 pt-3">
+      <div class="flex min-h-0 flex-col">
+        <h3 class="pb-1.5 text-[12.5px] font-normal text-ink2">
+          Before · <b>{{ liveWords }}</b>
+        </h3>
+        <ComparedState
+          :document="page.before"
+          :language="page.language"
+          :marks="marksBefore"
+          called="The page before"
+        />
+      </div>
+      <div class="flex min-h-0 flex-col">
+        <h3 class="pb-1.5 text-[12.5px] font-normal text-ink2">
+          After · <b>{{ nextWords }}</b>
+        </h3>
+        <ComparedState :document="page.after" :language="page.language" :marks="marksAfter" called="The page after" />
+      </div>
+    </div>
+    <div class="max-h-[30%] overflow-auto px-4 py-2.5 text-[12.5px]" tabindex="0" aria-label="What changes">
+      <p v-if="changesLine(page.changes) === ''" class="text-ink2">The whole page is {{ page.change }}.</p>
+      <ul v-else class="flex flex-wrap gap-x-4">
+        <li v-for="(c, i) in page.changes" :key="i">
+          <b class="font-semibold">{{ changeShown(c) }}</b> <span class="text-ink2">{{ c.what }}</span>
+        </li>
+      </ul>
+      <p v-if="page.moments.length" class="text-ink2">
+        It changes by itself {{ page.moments.map(whenShown).join(', ') }}.
+      </p>
+      <slot />
+    </div>
+  </section>
+</template>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import type { ReleasedMenuEntry } from '@core/release/site'
+import type { ReleasedProduct, ReleasedDocument } from '@core/release/document'
+import type { PartMark } from '../proof/partMark'
+
+/** One of two states of a page: as shoppers see it, with what differs marked. */
+const props = defineProps<{
+  document: ReleasedDocument | null
+  language: string
+  marks: Readonly<Record<string, PartMark>>
+  called: string
+}>()
+
+/** A document as the frame draws pages: every part open, so that nothing that differs is folded away. */
+const framed = (document: ReleasedProduct) => ({
+  product: {
+    name: document.name,
+    nameLanguage: document.nameLanguage,
+    nameCounts: document.nameLanguage === null,
+    summary: document.summary,
+    pictures: document.pictures,
+    priceShown: document.price?.shown ?? null,
+    basePriceShown: document.price?.instead ?? null,
+    availability: document.availability,
+  },
+  direction: document.direction,
+  look: document.look,
+  layout: document.areas.map(({ area }) => ({ area, as: 'plain' as const })),
+  areas: Object.fromEntries(document.areas.map(({ area, parts }) => [area, parts])),
+  related: document.related,
+})
+interface Line {
+  key: string
+  text: string
+  depth: number
+}
+const menuLines = (entries: readonly ReleasedMenuEntry[], depth = 0): Line[] =>
+  entries.flatMap((e, i) => [
+    { key: `${depth}-${i}-${e.name}`, text: e.name, depth },
+    ...menuLines(e.children, depth + 1),
+  ])
+/** What is no page, as lines of text. */
+const lines = computed((): Line[] => {
+  const { document } = props
+  if (document?.kind === 'menu') return menuLines(document.entries)
+  if (document?.kind !== 'phrases') return []
+  return Object.entries(document.phrases).map(([key, forms]) => ({
+    key,
+    text: Object.values(forms).join(' / '),
+    depth: 0,
+  }))
+})
+const page = computed(() => (props.document?.kind === 'product' ? framed(props.document) : null))
+const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }
+const groundOf = (key: string) => {
+  const mark = props.marks[key]
+  return mark && (grounds[mark] ?? 'bg-indigowash')
+}
+</script>
+
+<template>
+  <ProofFrame
+    v-if="page"
+    class="min-h-0 flex-1 border border-hair2 bg-white"
+    :page="page"
+    :language="language"
+    :asked="null"
+    :marks="marks"
+    :called="called"
+  />
+  <ul
+    v-else-if="document"
+    class="min-h-0 flex-1 overflow-auto border border-hair2 bg-sheet p-3 font-serif"
+    :lang="language"
+    :dir="document.direction"
+    tabindex="0"
+    :aria-label="called"
+  >
+    <li
+      v-for="line in lines"
+      :key="line.key"
+      class="px-1"
+      :class="groundOf(line.key)"
+      :style="{ paddingInlineStart: `${line.depth * 16 + 4}px` }"
+    >
+      {{ line.text }}
+    </li>
+  </ul>
+  <p v-else class="flex-1 border border-hair2 bg-sheet p-4 text-ink2">There is no page.</p>
+</template>

@@ -1,0 +1,71 @@
+import type { ReleaseCounts, ReleaseDocument, ReleasedChange } from '@contracts/release'
+import type { HeadField, PageChange } from '@core/release/compare'
+
+const states: Record<ReleaseDocument['state'], string> = {
+  preparing: 'being prepared',
+  draft: 'draft',
+  live: 'live',
+  past: 'past',
+  failed: 'could not be prepared',
+}
+
+/** How a release stands, in words. */
+export const releaseStateWords = (release: ReleaseDocument): string => states[release.state]
+
+/** What a release is called where its number or title names it. */
+export const releaseName = ({ number, title }: ReleaseDocument): string =>
+  number === null ? title : `Release ${numberShown(number)}`
+
+const fieldWords: Record<HeadField | 'page' | 'menu', string> = {
+  page: 'whole page',
+  menu: 'menu',
+  name: 'name',
+  slug: 'address',
+  summary: 'summary',
+  search: 'search texts',
+  categories: 'category',
+  brand: 'brand',
+  price: 'price',
+  availability: 'availability',
+  pictures: 'pictures',
+  layout: 'layout',
+  related: 'related products',
+  variants: 'variants',
+  structured: 'structured data',
+}
+
+const isField = (of: string): of is keyof typeof fieldWords => of in fieldWords
+
+/** What a change of a page is about: a part by its title, all else by its name. */
+export const changeShown = ({ of, title, area }: PageChange): string =>
+  area === '' && isField(of) ? fieldWords[of] : title
+
+const partVerbs = ['added', 'changed', 'removed', 'moved'] as const satisfies readonly PageChange['what'][]
+
+/** All that changes on a page in one line: “1 part added, 2 changed; price, summary”. */
+export function changesLine(changes: readonly PageChange[]): string {
+  const parts = changes.filter((c) => c.area !== '')
+  const fields = changes.filter((c) => c.area === '' && c.of !== 'page').map(changeShown)
+  const counted = partVerbs.flatMap((what) => {
+    const n = parts.filter((c) => c.what === what).length
+    return n === 0 ? [] : [`${countShown(n, 'part')} ${what}`]
+  })
+  return [...counted, ...fields].join(', ')
+}
+
+/** How pages of a release stand to what is live, with the words over their number. */
+export const countWords: Record<keyof ReleaseCounts, string> = {
+  added: 'added',
+  changed: 'changed',
+  removed: 'removed',
+  held: 'held back',
+  unchanged: 'unchanged',
+}
+
+/** How a page stands to what is live, as a filter and beside its name. */
+export const pageChangeWords: Record<ReleasedChange | 'held', string> = {
+  added: 'added',
+  changed: 'changed',
+  removed: 'removed',
+  held: 'held back',
+}

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import type { StorefrontRelease } from '@contracts/release'
+import { releaseName, releaseStateWords } from '~/components/releases/releaseWords'
+
+const setup = useSetupStore()
+const session = useSessionStore()
+const jobs = useJobsStore()
+const lens = useLensStore()
+const endedReleases = computed(() =>
+  [...jobs.jobs.values()]
+    .filter((j) => j.kind === 'release')
+    .map((j) => `${j.id} ${j.state}`)
+    .join(),
+)
+const { data, problem } = useAnswer('storefrontReleases', () => ({}), { on: () => endedReleases.value })
+const rows = computed(() => data.value?.items ?? [])
+const creating = ref(false)
+const storefront = ref('')
+function create(code: string) {
+  if (!session.mayEdit) return
+  storefront.value = code
+  creating.value = true
+}
+const releaseLink = (id: number) => ({ path: `/releases/${id}`, query: lens.query })
+const liveSince = ({ live }: StorefrontRelease) =>
+  live?.live ? `${whenShown(live.live.at)}${live.live.person ? `, ${live.live.person}` : ''}` : ''
+useKeys('Releases', [
+  { keys: 'n', does: 'New release of the storefront in the lens', run: () => create(lens.storefront) },
+])
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Releases</h1>
+      <span class="text-ink2">What shoppers get in each storefront, and what is being prepared for them.</span>
+    </div>
+    <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
+    <div class="page-body" tabindex="0" aria-label="Releases by storefront">
+      <table v-if="data" class="listing">
+        <colgroup>
+          <col class="w-[20%]" />
+          <col class="w-[14%]" />
+          <col class="w-[22%]" />
+          <col class="w-[10%]" />
+          <col />
+          <col class="w-[13%]" />
+        </colgroup>
+        <thead>
+          <tr>
+            <th>Storefront</th>
+            <th>Live</th>
+            <th>Since</th>
+            <th class="figure">Pages</th>
+            <th>In preparation</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.storefront">
+            <td :class="`thread-${row.storefront}`">
+              <span class="inline-row"
+                ><span class="dot" /><NuxtLink
+                  class="font-semibold hover:underline"
+                  :to="{ path: `/releases/storefronts/${row.storefront}`, query: lens.query }"
+                  >{{ setup.storefrontName(row.storefront) }}</NuxtLink
+                ></span
+              >
+            </td>
+            <td>
+              <NuxtLink v-if="row.live" class="hover:underline" :to="releaseLink(row.live.id)">{{
+                releaseName(row.live)
+              }}</NuxtLink><span v-else class="text-ink2">nothing yet</span>
+            </td>
+            <td class="text-ink2">{{ liveSince(row) }}</td>
+            <td class="figure">{{ numberShown(row.pages) }}</td>
+            <td>
+              <p v-for="r in row.open" :key="r.id">
+                <NuxtLink class="hover:underline" :to="releaseLink(r.id)">{{ r.title }}</NuxtLink>{{ ' '
+                }}<span class="text-ink2">{{ releaseStateWords(r) }}</span>
+              </p>
+            </td>
+            <td class="text-right">
+              <button
+                v-if="session.mayEdit"
+                type="button"
+                class="plain min-h-6"
+                :aria-label="`New release of ${setup.storefrontName(row.storefront)}`"
+                @click="create(row.storefront)"
+              >
+                New release
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <NewRelease v-if="storefront" v-model="creating" :storefront="storefront" />
+  </div>
+</template>

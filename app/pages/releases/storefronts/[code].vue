@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import type { ReleaseDocument } from '@contracts/release'
+import { releaseName, releaseStateWords } from '~/components/releases/releaseWords'
+
+const route = useRoute()
+const setup = useSetupStore()
+const session = useSessionStore()
+const lens = useLensStore()
+const code = computed(() => String(route.params.code))
+const { items, hasMore, showMore, problem, refresh } = useMore('listReleases', (cursor) => ({
+  query: { storefront: code.value, cursor },
+}))
+/** The release that somebody is asked about before the storefront goes back to it. */
+const asking = ref<number>()
+const creating = ref(false)
+async function goBack(number: number) {
+  asking.value = undefined
+  try {
+    const release = await call('goBack', { params: { storefront: code.value }, body: { number } })
+    tell(`${setup.storefrontName(code.value)} is back at release ${number}, as release ${release.number}.`)
+    await refresh()
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+const countsLine = ({ counts }: ReleaseDocument) =>
+  counts === null
+    ? ''
+    : [
+        counts.added ? `${numberShown(counts.added)} added` : '',
+        counts.changed ? `${numberShown(counts.changed)} changed` : '',
+        counts.removed ? `${numberShown(counts.removed)} removed` : '',
+        counts.held ? `${numberShown(counts.held)} held back` : '',
+      ]
+        .filter((w) => w !== '')
+        .join(', ')
+const mayGoBackTo = (r: ReleaseDocument) => session.mayEdit && r.state === 'past'
+useKeys('Releases of a storefront', [
+  {
+    keys: 'n',
+    does: 'New release',
+    run: () => {
+      if (session.mayEdit) creating.value = true
+    },
+  },
+])
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head" :class="`thread-${code}`">
+      <NuxtLink class="code" :to="{ path: '/releases', query: lens.query }">Releases</NuxtLink>
+      <h1 class="flex items-baseline gap-2"><span class="dot" />{{ setup.storefrontName(code) }}</h1>
+      <span class="text-ink2">All its releases, the newest first.</span>
+      <button v-if="session.mayEdit" type="button" class="act main ml-auto" @click="creating = true">
+        New release <span class="opacity-70">n</span>
+      </button>
+    </div>
+    <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
+    <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
+      <table v-if="items.length" class="listing">
+        <colgroup>
+          <col class="w-[13%]" />
+          <col class="w-[27%]" />
+          <col class="w-[10%]" />
+          <col class="w-[22%]" />
+          <col />
+        </colgroup>
+        <thead>
+          <tr>
+            <th>Release</th>
+            <th>Title</th>
+            <th>State</th>
+            <th>Went live</th>
+            <th>Pages</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in items" :key="r.id">
+            <td>{{ r.number === null ? '–' : releaseName(r) }}</td>
+            <td>
+              <NuxtLink class="font-semibold hover:underline" :to="{ path: `/releases/${r.id}`, query: lens.query }">{{
+                r.title
+              }}</NuxtLink>
+            </td>
+            <td :class="r.state === 'live' ? 'font-semibold text-weld' : 'text-ink2'">{{ releaseStateWords(r) }}</td>
+            <td class="text-ink2">
+              {{ r.live ? whenShown(r.live.at) : '' }}{{ r.live?.person ? `, ${r.live.person}` : '' }}
+            </td>
+            <td>
+              <span class="flex flex-wrap items-baseline gap-3"
+                ><span class="text-ink2">{{ countsLine(r) }}</span>
+                <template v-if="mayGoBackTo(r)">
+                  <button
+                    v-if="asking !== r.number"
+                    type="button"
+                    class="plain ml-auto min-h-6"
+                    :aria-label="`Go back to release ${r.number}`"
+                    @click="asking = r.number!"
+                  >
+                    Go back to this
+                  </button>
+                  <span v-else class="ml-auto" role="alert"
+                    >Shoppers get release {{ r.number }} again, at once.
+                    <button type="button" class="act main" @click="goBack(r.number!)">Go back</button>
+                    <button type="button" class="plain ml-2 min-h-6" @click="asking = undefined">Cancel</button></span
+                  >
+                </template></span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <EmptyState v-else-if="!problem">Nothing has been released here yet.</EmptyState>
+      <button v-if="hasMore" type="button" class="act m-5" @click="showMore">Show more</button>
+    </div>
+    <NewRelease v-model="creating" :storefront="code" />
+  </div>
+</template>

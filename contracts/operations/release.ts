@@ -1,0 +1,163 @@
+import type { ReleasedProduct } from '@core/release/document'
+import type { ReleasedMenu, ReleasedPhrases } from '@core/release/site'
+import { Joi } from '../schema'
+import type { FileAnswer } from '../file'
+import type { Operation } from '../operation'
+import type { Counted, Items, Page } from '../paging'
+import {
+  anywayBody,
+  goBackBody,
+  goLiveBody,
+  releaseBody,
+  type DeliveredStorefront,
+  type ReleaseDocument,
+  type ReleasePageComparison,
+  type ReleasePageRow,
+  type StorefrontRelease,
+} from '../release'
+import { offset, paged, storefront } from './parts'
+
+/** What each of these calls answers. */
+export interface ReleaseAnswers {
+  storefrontReleases: Items<StorefrontRelease>
+  listReleases: Page<ReleaseDocument>
+  createRelease: ReleaseDocument
+  getRelease: ReleaseDocument
+  discardRelease: void
+  prepareRelease: ReleaseDocument
+  releasePages: Counted<ReleasePageRow>
+  releasePage: ReleasePageComparison
+  releaseAnyway: ReleasePageRow
+  holdBack: ReleasePageRow
+  goLive: ReleaseDocument
+  goBack: ReleaseDocument
+  deliverStorefronts: Items<DeliveredStorefront>
+  deliverProduct: ReleasedProduct
+  deliverBySlug: ReleasedProduct
+  deliverPhrases: ReleasedPhrases
+  deliverMenu: ReleasedMenu
+  deliverEverything: FileAnswer
+}
+
+export const releaseOperations = {
+  storefrontReleases: {
+    method: 'get',
+    path: '/api/releases/storefronts',
+    summary: 'What is live in each storefront, and what is being prepared',
+    action: 'read',
+  },
+  listReleases: {
+    method: 'get',
+    path: '/api/releases',
+    summary: 'The releases of a storefront, the newest first',
+    action: 'read',
+    query: Joi.object({ storefront: storefront.required(), ...paged(100, 30) }),
+  },
+  createRelease: {
+    method: 'post',
+    path: '/api/releases',
+    status: 201,
+    summary: 'Prepare a release: its pages are put together and compared with what is live',
+    action: 'release',
+    body: releaseBody,
+  },
+  getRelease: { method: 'get', path: '/api/releases/{id}', summary: 'One release', action: 'read' },
+  discardRelease: {
+    method: 'delete',
+    path: '/api/releases/{id}',
+    summary: 'Delete a release that never went live',
+    action: 'release',
+  },
+  prepareRelease: {
+    method: 'post',
+    path: '/api/releases/{id}/preparation',
+    summary: 'Prepare a draft again from what is saved now',
+    action: 'release',
+  },
+  releasePages: {
+    method: 'get',
+    path: '/api/releases/{id}/pages',
+    summary: 'The pages that a release adds, changes, removes or holds back',
+    action: 'read',
+    query: Joi.object({
+      change: Joi.string().valid('added', 'changed', 'removed', 'held'),
+      language: Joi.string().max(35),
+      q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
+      offset,
+      limit: Joi.number().integer().min(1).max(200).default(50),
+    }),
+  },
+  releasePage: {
+    method: 'get',
+    path: '/api/releases/{id}/pages/{language}/{kind}/{key}',
+    summary: 'A page of a release beside what was live when it was compared',
+    action: 'read',
+  },
+  releaseAnyway: {
+    method: 'put',
+    path: '/api/releases/{id}/pages/{language}/{kind}/{key}/override',
+    summary: 'Release a page that is held back, with a reason',
+    action: 'release',
+    body: anywayBody,
+  },
+  holdBack: {
+    method: 'delete',
+    path: '/api/releases/{id}/pages/{language}/{kind}/{key}/override',
+    summary: 'Hold a page back again that was to be released anyway',
+    action: 'release',
+  },
+  goLive: {
+    method: 'post',
+    path: '/api/releases/{id}/live',
+    summary: 'Make a draft live: shoppers get it from now on',
+    action: 'release',
+    body: goLiveBody,
+  },
+  goBack: {
+    method: 'put',
+    path: '/api/releases/storefronts/{storefront}/live',
+    summary: 'Go back to an earlier release of a storefront, as a release of its own',
+    action: 'release',
+    body: goBackBody,
+  },
+  deliverStorefronts: {
+    method: 'get',
+    path: '/delivery',
+    summary: 'The storefronts that have something live, and their languages',
+    action: null,
+  },
+  deliverProduct: {
+    method: 'get',
+    path: '/delivery/{storefront}/{language}/products/{sku}',
+    summary: 'The released page of a product, without signing in',
+    action: null,
+    headers: { 'If-None-Match': 'Answers 304 where the page is the one with this entity tag.' },
+  },
+  deliverBySlug: {
+    method: 'get',
+    path: '/delivery/{storefront}/{language}/by-slug/{slug}',
+    summary: 'The released page of a product by its slug; 301 to the slug that replaced it',
+    action: null,
+  },
+  deliverPhrases: {
+    method: 'get',
+    path: '/delivery/{storefront}/{language}/phrases',
+    summary: 'The released phrases of a storefront in a language',
+    action: null,
+    headers: { 'If-None-Match': 'Answers 304 where they are those with this entity tag.' },
+  },
+  deliverMenu: {
+    method: 'get',
+    path: '/delivery/{storefront}/{language}/menu',
+    summary: 'The released menu of a storefront in a language',
+    action: null,
+    headers: { 'If-None-Match': 'Answers 304 where it is the one with this entity tag.' },
+  },
+  deliverEverything: {
+    method: 'get',
+    path: '/delivery/{storefront}/{language}/everything',
+    answerType: 'application/jsonl',
+    summary: 'All that is released of a storefront in a language, one document a line',
+    action: null,
+  },
+} as const satisfies Record<keyof ReleaseAnswers, Operation>

@@ -1,0 +1,131 @@
+import { same } from '../catalogue/patch'
+import { unmoved } from '../page/differences'
+import type { ReleasedPart, ReleasedProduct, ReleasedDocument } from './document'
+import type { ReleasedPhrases, SiteDocument } from './site'
+
+/** What of a page can change beside its parts, and how it is read. */
+const head = {
+  name: (d) => [d.name, d.nameLanguage],
+  slug: (d) => d.slug,
+  summary: (d) => d.summary,
+  search: (d) => d.search,
+  categories: (d) => d.categories,
+  brand: (d) => d.brand,
+  price: (d) => d.price,
+  availability: (d) => d.availability,
+  pictures: (d) => d.pictures,
+  layout: (d) => [d.look, d.areas.map(({ area, as }) => [area, as])],
+  related: (d) => d.related,
+  variants: (d) => d.variants,
+} as const satisfies Record<string, (document: ReleasedProduct) => unknown>
+export type HeadField = keyof typeof head | 'structured'
+
+/** How a page, or a part of it, differs between two states. */
+export type ChangeKind = 'added' | 'changed' | 'removed' | 'moved'
+
+/** One thing that differs between two states of a page. */
+export interface PageChange {
+  what: ChangeKind
+  /** A field of the head, or the code of a part. */
+  of: string
+  /** The title of a part; '' for a field of the head. */
+  title: string
+  /** Where the part stands, or stood where it goes; '' for a field of the head. */
+  area: string
+}
+
+interface Standing {
+  area: string
+  at: number
+  part: ReleasedPart
+}
+
+function partsOf(document: ReleasedProduct): Map<string, Standing> {
+  const parts = new Map<string, Standing>()
+  for (const { area, parts: list } of document.areas)
+    list.forEach((part, at) => parts.set(`${area}\n${part.piece}`, { area, at, part }))
+  return parts
+}
+
+const changeOf = (what: ChangeKind, { part, area }: Standing): PageChange => ({
+  what,
+  of: part.piece,
+  title: part.title,
+  area,
+})
+
+/** The parts that both states have and that left their place among the others of their area. */
+function movedKeys(was: ReadonlyMap<string, Standing>, is: ReadonlyMap<string, Standing>): Set<string> {
+  const moved = new Set<string>()
+  for (const area of new Set([...is.values()].map((s) => s.area))) {
+    const both = [...is].filter(([key, s]) => s.area === area && was.has(key))
+    const still = unmoved(both.map(([key]) => ({ key, before: was.get(key)!.at })))
+    for (const [key] of both) if (!still.has(key)) moved.add(key)
+  }
+  return moved
+}
+
+const fieldChange = (field: HeadField): PageChange => ({ what: 'changed', of: field, title: '', area: '' })
+
+const changedFields = (before: ReleasedProduct, after: ReleasedProduct): PageChange[] =>
+  (Object.keys(head) as (keyof typeof head)[])
+    .filter((field) => !same(head[field](before), head[field](after)))
+    .map(fieldChange)
+
+/**
+ * What differs between two states of a page: fields of its head, and its parts by their place. A state that is null is
+ * no page, and the whole page comes or goes.
+ */
+export function pageChanges(before: ReleasedProduct | null, after: ReleasedProduct | null): PageChange[] {
+  const whole = (what: ChangeKind, { name }: ReleasedProduct): PageChange[] => [
+    { what, of: 'page', title: name, area: '' },
+  ]
+  if (before === null) return after === null ? [] : whole('added', after)
+  if (after === null) return whole('removed', before)
+  const fields = changedFields(before, after)
+  const [was, is] = [partsOf(before), partsOf(after)]
+  const moved = movedKeys(was, is)
+  const parts: PageChange[] = []
+  for (const [key, standing] of is) {
+    const then = was.get(key)
+    if (!then) parts.push(changeOf('added', standing))
+    else if (!same(then.part, standing.part)) parts.push(changeOf('changed', standing))
+    else if (moved.has(key)) parts.push(changeOf('moved', standing))
+  }
+  for (const [key, standing] of was) if (!is.has(key)) parts.push(changeOf('removed', standing))
+  const all = [...fields, ...parts]
+  // Structured data repeats the page: it is named where nothing else is.
+  return all.length === 0 && !same(before.structured, after.structured) ? [fieldChange('structured')] : all
+}
+
+/** The wording of a phrase on one line. */
+const wording = (document: ReleasedPhrases | null, code: string): string =>
+  Object.values(document?.phrases[code] ?? {}).join(' / ')
+
+function phraseChanges(before: ReleasedPhrases | null, after: ReleasedPhrases | null): PageChange[] {
+  const codes = new Set([...Object.keys(before?.phrases ?? {}), ...Object.keys(after?.phrases ?? {})])
+  return [...codes].sort().flatMap((code): PageChange[] => {
+    const [was, is] = [wording(before, code), wording(after, code)]
+    if (was === is) return []
+    const what = was === '' ? 'added' : is === '' ? 'removed' : 'changed'
+    return [{ what, of: code, title: is || was, area: 'phrases' }]
+  })
+}
+
+const siteChanges: {
+  [K in SiteDocument['kind']]: (
+    before: Extract<SiteDocument, { kind: K }> | null,
+    after: Extract<SiteDocument, { kind: K }> | null,
+  ) => PageChange[]
+} = {
+  phrases: phraseChanges,
+  menu: (before, after) => (same(before, after) ? [] : [{ what: 'changed', of: 'menu', title: '', area: '' }]),
+}
+
+/** What differs between two states of anything that a release keeps; null is that there is none. */
+export function documentChanges(before: ReleasedDocument | null, after: ReleasedDocument | null): PageChange[] {
+  const kind = (after ?? before)?.kind
+  if (kind === undefined) return []
+  if (kind === 'product') return pageChanges(before as ReleasedProduct | null, after as ReleasedProduct | null)
+  return siteChanges[kind](before as never, after as never)
+}

@@ -1,0 +1,205 @@
+import canonicalize from 'canonicalize'
+import { labelAmong } from '../language/labels'
+import { directionOf } from '../language/chain'
+import { categoryPath, type Family, type Product, type Setup } from '../catalogue/model'
+import { assemblePage, memberCalled, pageHead, type Page, type PageInput, type PageProduct } from '../page/assemble'
+import type { Availability } from '../page/availability'
+import type { Shown } from '../page/because'
+import type { AreaForm, Look } from '../page/layout'
+import type { PagePicture } from '../page/media'
+import { relatedGroups, relatedWords, type RelatedProduct } from '../page/relations'
+import { structuredData, withoutOwnMarkup } from '../page/structured'
+import { displayValue, editionReader, valuesFor, type ValuesOf } from '../page/values'
+import { formatMoney } from '../units/format'
+import type { Reader } from '../values/resolve'
+import type { SiteDocument } from './site'
+
+/** A part of a page as shoppers get it. */
+export interface ReleasedPart {
+  piece: string
+  kind: string
+  title: string
+  html: string
+  sign?: string
+  questions?: ReleasedPart[]
+}
+
+/** A price as shoppers read it; `instead` is the base price that it stands in place of, where it does. */
+export interface ReleasedPrice {
+  amount: number
+  currency: string
+  shown: string
+  instead: string | null
+}
+
+/** A variant as the page of its product names it: by what it differs in. */
+export interface ReleasedVariant {
+  sku: string
+  options: { attribute: string; label: string; value: string }[]
+  price: ReleasedPrice | null
+  availability: Availability
+}
+
+/**
+ * A product page as shoppers get it: all that a shop needs to draw it, and nothing of why it is so. It depends on
+ * nothing outside of itself, so that what is kept of it never changes.
+ */
+export interface ReleasedProduct {
+  kind: 'product'
+  sku: string
+  /** Of a variant: the product that it is a variant of. */
+  parent: string | null
+  storefront: string
+  language: string
+  direction: 'ltr' | 'rtl'
+  slug: string | null
+  name: string
+  /** The language of the name, where it is another than the page's. */
+  nameLanguage: string | null
+  summary: string | null
+  search: { title: string | null; description: string | null }
+  /** From the topmost category down to its own. */
+  categories: { code: string; name: string }[]
+  brand: string | null
+  price: ReleasedPrice | null
+  availability: Availability
+  pictures: PagePicture[]
+  look: Look
+  areas: { area: string; as: AreaForm; parts: ReleasedPart[] }[]
+  related: { title: string; items: RelatedProduct[] }[]
+  variants: ReleasedVariant[]
+  /** JSON-LD in the words of schema.org. */
+  structured: object[]
+}
+
+/** What a release keeps of a storefront: its pages, and what stands beside them. */
+export type ReleasedDocument = ReleasedProduct | SiteDocument
+
+const partDocument = ({ piece, kind, title, html, sign, questions }: Shown): ReleasedPart => ({
+  piece,
+  kind,
+  title,
+  html: withoutOwnMarkup(html),
+  ...(sign === undefined ? {} : { sign }),
+  ...(questions === undefined ? {} : { questions: questions.map(partDocument) }),
+})
+
+/** A text of a product in a language that counts for the edition, or null. */
+function textOf(values: ValuesOf, code: string): string | null {
+  const found = values(code)
+  return found?.counts && typeof found.value === 'string' ? found.value : null
+}
+
+/** The price of a page's product, written for its shoppers. */
+function priceDocument({ price, basePrice, currency }: PageProduct, language: string): ReleasedPrice | null {
+  if (price === null) return null
+  const replaces = price.because !== 'base' && basePrice !== null
+  return {
+    amount: price.amount,
+    currency,
+    shown: formatMoney(price.amount, currency, language),
+    instead: replaces ? formatMoney(basePrice, currency, language) : null,
+  }
+}
+
+function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setup): ReleasedVariant['options'] {
+  const values = valuesFor(variant, family, reader, setup)
+  return family.root.differsIn.flatMap((code) => {
+    const found = values(code)
+    const attribute = setup.attributes.get(code)
+    if (!attribute || !found || found.value === null) return []
+    const label = labelAmong(attribute.labels, reader.counting) ?? ''
+    return [{ attribute: code, label, value: displayValue(code, found.value, reader, setup) }]
+  })
+}
+
+/** The variants of a page's product that are sold, each by what it differs in. */
+function variantDocuments(input: PageInput, page: Page, reader: Reader): ReleasedVariant[] {
+  const { family, lens, setup } = input
+  if (page.product.sku !== family.root.sku) return []
+  return family.variants
+    .filter((v) => v.status === 'active')
+    .map((variant) => {
+      const head = pageHead({ ...input, sku: variant.sku })
+      return {
+        sku: variant.sku,
+        options: optionsOf(variant, family, reader, setup),
+        price: priceDocument(head, lens.language),
+        availability: head.availability,
+      }
+    })
+}
+
+/** The categories that lead to a product, from the topmost down; those without a name that counts are passed over. */
+function categoriesAbove({ category }: Product, reader: Reader, setup: Setup): ReleasedProduct['categories'] {
+  return categoryPath(setup, category)
+    .reverse()
+    .flatMap((code) => {
+      const name = labelAmong(setup.categories.get(code)!.names, reader.counting)
+      return name === undefined ? [] : [{ code, name }]
+    })
+}
+
+/** Whether a product has a page at a moment: it is active, as is its parent, and in the range of whoever looks. */
+export const hasPage = (page: Page, product: Product, { root }: Family): boolean =>
+  page.product.inRange && product.status === 'active' && root.status === 'active'
+
+/** The page of a product through a lens as shoppers get it; null where it has none then. */
+export function productDocument(input: PageInput): ReleasedProduct | null {
+  const { family, lens, setup } = input
+  const product = memberCalled(family, input.sku)
+  const page = assemblePage({ ...input, brief: true })
+  if (!hasPage(page, product, family)) return null
+  const reader = editionReader(setup, lens.storefront, lens.language)
+  const values = valuesFor(product, family, reader, setup)
+  const storefront = setup.storefronts.get(lens.storefront)!
+  const { name, nameLanguage, nameCounts, summary, availability, pictures } = page.product
+  return {
+    kind: 'product',
+    sku: product.sku,
+    parent: product === family.root ? null : family.root.sku,
+    storefront: lens.storefront,
+    language: lens.language,
+    direction: directionOf(lens.language),
+    slug: textOf(values, 'slug'),
+    name,
+    nameLanguage: nameCounts ? null : nameLanguage,
+    summary,
+    search: { title: textOf(values, 'search-title'), description: textOf(values, 'search-description') },
+    categories: categoriesAbove(family.root, reader, setup),
+    brand: family.root.brand === null ? null : (setup.brands.get(family.root.brand)?.name ?? null),
+    price: priceDocument(page.product, lens.language),
+    availability,
+    pictures,
+    look: storefront.layout.look,
+    areas: page.layout.flatMap(({ area, as }) => {
+      const parts = (page.areas[area] ?? []).map(partDocument)
+      return parts.length === 0 ? [] : [{ area, as, parts }]
+    }),
+    related: relatedGroups.flatMap((under) => {
+      const items = input.related[under]
+      return items?.length ? [{ title: relatedWords(under, lens.language), items }] : []
+    }),
+    variants: variantDocuments(input, page, reader),
+    structured: structuredData(
+      page,
+      product.gtin,
+      lens.language,
+      (picture) => `/delivery/media/${encodeURIComponent(picture)}`,
+    ),
+  }
+}
+
+const mediaAddress = /\/delivery\/media\/([^"'?#\s<>\\]+)/g
+
+/** The pictures and files of the media library that a document names, given with its canonical text. */
+export function mediaOf(document: ReleasedDocument, text: string): string[] {
+  if (document.kind !== 'product') return []
+  const named = [...text.matchAll(mediaAddress)].map(([, name]) => decodeURIComponent(name!))
+  const pictures = document.pictures.map((p) => p.name)
+  const related = document.related.flatMap((g) => g.items.flatMap((item) => item.picture ?? []))
+  return [...new Set([...named, ...pictures, ...related])].sort()
+}
+
+/** A document as it is kept: one text for one content (RFC 8785, JSON Canonicalization Scheme). */
+export const canonicalText = (document: ReleasedDocument): string => canonicalize(document)!

@@ -1,0 +1,95 @@
+import type { Family, Setup } from '../catalogue/model'
+import type { PageInput } from '../page/assemble'
+import { momentsBetween } from '../page/moments'
+import { canonicalText, productDocument, type ReleasedDocument } from './document'
+import type { SiteDocument } from './site'
+
+/** A page from a moment on, until the next stretch begins; null is no page. The first begins at −Infinity. */
+export interface Stretch {
+  from: number
+  document: ReleasedDocument | null
+  /** The document as it is kept. */
+  text: string | null
+}
+
+/** The stretches of a page for a customer group; '' is a shopper of no group. */
+export interface StretchesOfGroup {
+  group: string
+  stretches: Stretch[]
+}
+
+/** The last moment that is looked at; JavaScript knows no later one. */
+const lastMoment = 8_640_000_000_000_000
+
+/** A page with more stretches than this changes too often to be kept: something in its dates is wrong. */
+export const mostStretches = 64
+
+/**
+ * A page from now on as a function of time: put together at every moment at which something that it depends on begins
+ * or ends. Neighbours that are the same are one. What was before now is not asked; the first stretch stands for it.
+ */
+export function stretchesOf(input: PageInput, now: number): Stretch[] {
+  const at = (moment: number) => productDocument({ ...input, lens: { ...input.lens, moment } })
+  const stretches: Stretch[] = []
+  for (const moment of [now, ...momentsBetween({ ...input, lens: { ...input.lens, moment: now } }, now, lastMoment)]) {
+    const document = at(moment)
+    const text = document && canonicalText(document)
+    if (stretches.length > 0 && stretches.at(-1)!.text === text) continue
+    stretches.push({ from: stretches.length === 0 ? -Infinity : moment, document, text })
+  }
+  return stretches
+}
+
+/** The customer groups that anything a page depends on names: for all others it is as it is for nobody. */
+export function groupsNamed({ family, assignments, own, setup }: PageInput): string[] {
+  const named = new Set<string>()
+  const addAll = (groups: readonly string[]) => groups.forEach((g) => named.add(g))
+  for (const a of assignments) addAll(a.limits.groups)
+  for (const p of own) addAll(p.own!.limits.groups)
+  addAll(groupsOfFamily(family))
+  return [...setup.groups.keys()].filter((g) => named.has(g)).sort()
+}
+
+function groupsOfFamily({ root, variants }: Family): string[] {
+  const priced = [root, ...variants].flatMap((p) => p.prices.flatMap((price) => price.group ?? []))
+  return [...priced, ...root.range.flatMap((r) => r.groups)]
+}
+
+const sameStretches = (a: readonly Stretch[], b: readonly Stretch[]): boolean =>
+  a.length === b.length && a.every((s, i) => s.from === b[i]!.from && s.text === b[i]!.text)
+
+/**
+ * A page as a function of customer group and time: nobody first, then each group for which it differs at any moment,
+ * with all its stretches. Empty where nobody ever has a page.
+ */
+export function pageOverTime(input: PageInput, now: number): StretchesOfGroup[] {
+  const of = (group: string | null) => stretchesOf({ ...input, lens: { ...input.lens, group } }, now)
+  const nobody = of(null)
+  const others = groupsNamed(input)
+    .map((group) => ({ group, stretches: of(group) }))
+    .filter(({ stretches }) => !sameStretches(stretches, nobody))
+  const all = [{ group: '', stretches: nobody }, ...others]
+  const hasAny = all.some(({ stretches }) => stretches.some((s) => s.document !== null))
+  return hasAny ? all : []
+}
+
+/** What stands beside the pages as a function of time: the same for everybody, always. */
+export const siteOverTime = (document: SiteDocument): StretchesOfGroup[] => [
+  { group: '', stretches: [{ from: -Infinity, document, text: canonicalText(document) }] },
+]
+
+/** The areas that a storefront wants filled and that are empty in some stretch, with the moment at which that begins. */
+export function emptyAreas(
+  page: readonly StretchesOfGroup[],
+  storefront: string,
+  setup: Setup,
+): { area: string; group: string; from: number }[] {
+  const needed = setup.storefronts.get(storefront)!.layout.areas.filter((a) => a.needed)
+  return page.flatMap(({ group, stretches }) =>
+    stretches.flatMap(({ from, document }) =>
+      needed
+        .filter(({ area }) => document?.kind === 'product' && !document.areas.some((a) => a.area === area))
+        .map(({ area }) => ({ area, group, from })),
+    ),
+  )
+}

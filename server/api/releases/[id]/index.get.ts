@@ -1,0 +1,4 @@
+import { endpoint } from '../../../http/endpoint'
+import { getRelease } from '../../../services/release/releases'
+
+export default endpoint('getRelease', ({ param }) => getRelease(param('id')))

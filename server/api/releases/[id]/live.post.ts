@@ -1,0 +1,7 @@
+import { endpoint } from '../../../http/endpoint'
+import { sourceOf } from '../../../services/people/audit'
+import { goLive } from '../../../services/release/releases'
+
+export default endpoint('goLive', ({ person, asking, param, body, now }) =>
+  goLive(person, param('id'), body, now, sourceOf(person, asking)),
+)

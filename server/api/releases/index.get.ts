@@ -1,0 +1,4 @@
+import { endpoint } from '../../http/endpoint'
+import { listReleases } from '../../services/release/releases'
+
+export default endpoint('listReleases', ({ query }) => listReleases(query))

@@ -1,0 +1,142 @@
+import { createHash } from 'node:crypto'
+import { deflateRawSync, inflateRawSync } from 'node:zlib'
+import { and, eq, sql } from 'drizzle-orm'
+import { mediaOf, type ReleasedDocument } from '@core/release/document'
+import type { Db, Tx } from '../connect'
+import * as t from '../schema'
+
+// Documents are kept compressed with what their edition's pages have in common, each content once.
+
+/** What deflate looks back at: no dictionary is longer. */
+const mostOfDictionary = 32_768
+
+/** The pages of which a dictionary is made. */
+const samples = 12
+
+export const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest()
+
+interface Dictionary {
+  id: number
+  content: Buffer
+}
+
+/** Dictionaries never change once they are written. */
+const known = new Map<number, Buffer>()
+
+async function dictionaryById(db: Db, id: number): Promise<Buffer> {
+  const found = known.get(id)
+  if (found) return found
+  const [row] = await db
+    .select({ content: t.pageDictionary.content })
+    .from(t.pageDictionary)
+    .where(eq(t.pageDictionary.id, id))
+  const content = Buffer.from(row!.content)
+  known.set(id, content)
+  return content
+}
+
+async function dictionaryOf(db: Db, storefront: string, language: string): Promise<Dictionary | undefined> {
+  const [row] = await db
+    .select({ id: t.pageDictionary.id, content: t.pageDictionary.content })
+    .from(t.pageDictionary)
+    .where(and(eq(t.pageDictionary.storefront, storefront), eq(t.pageDictionary.language, language)))
+  return row && { id: row.id, content: Buffer.from(row.content) }
+}
+
+/** The dictionary of an edition, made of some of its pages where it has none yet. */
+async function ensureDictionary(
+  tx: Tx,
+  storefront: string,
+  language: string,
+  texts: readonly string[],
+): Promise<Dictionary> {
+  const found = await dictionaryOf(tx.db, storefront, language)
+  if (found) return found
+  const every = Math.max(1, Math.floor(texts.length / samples))
+  const sample = texts.filter((_, i) => i % every === 0).slice(0, samples)
+  const content = Buffer.from(sample.join('')).subarray(-mostOfDictionary)
+  await tx.db.insert(t.pageDictionary).values({ storefront, language, content }).onConflictDoNothing()
+  return (await dictionaryOf(tx.db, storefront, language))!
+}
+
+/** Keeps documents of an edition by their canonical texts. Returns the number of each. */
+export async function keepDocuments(
+  tx: Tx,
+  { storefront, language }: { storefront: string; language: string },
+  texts: ReadonlySet<string>,
+): Promise<Map<string, number>> {
+  if (texts.size === 0) return new Map()
+  const digests = new Map([...texts].map((text) => [digestOf(text).toString('hex'), text]))
+  const numbers = await numbersOfDigests(tx.db, [...digests.keys()])
+  const missing = [...digests].filter(([digest]) => !numbers.has(digest))
+  if (missing.length > 0) {
+    const dictionary = await ensureDictionary(tx, storefront, language, [...texts])
+    const packed = missing.map(([, text]) => deflateRawSync(text, { dictionary: dictionary.content, level: 6 }))
+    await tx.db.execute(sql`
+      insert into released_document (digest, dictionary, content)
+      select d, ${dictionary.id}, c
+      from unnest(${sql.param(missing.map(([digest]) => Buffer.from(digest, 'hex')))}::bytea[],
+        ${sql.param(packed)}::bytea[]) x(d, c)
+      order by d on conflict (digest) do nothing`)
+    const written = await numbersOfDigests(
+      tx.db,
+      missing.map(([digest]) => digest),
+    )
+    for (const [digest, n] of written) numbers.set(digest, n)
+    await keepMediaNames(
+      tx,
+      missing.map(([digest, text]) => ({ document: written.get(digest)!, text })),
+    )
+  }
+  return new Map([...digests].map(([digest, text]) => [text, numbers.get(digest)!]))
+}
+
+/** Notes which pictures and files documents name: only these are sent to shoppers. */
+async function keepMediaNames(tx: Tx, documents: readonly { document: number; text: string }[]): Promise<void> {
+  const pairs = documents.flatMap(({ document, text }) =>
+    mediaOf(JSON.parse(text) as ReleasedDocument, text).map((name) => ({ document, name })),
+  )
+  await tx.db.execute(sql`
+    insert into released_media (name, document) select name, document
+    from jsonb_to_recordset(${JSON.stringify(pairs)}::jsonb) as x(name text, document bigint) on conflict do nothing`)
+}
+
+/** Whether a picture or file stands on a page that is live somewhere, now or in a stretch of time to come. */
+export async function isOnLivePage(db: Db, name: string): Promise<boolean> {
+  const { rows } = await db.execute<{ live: boolean }>(sql`
+    select exists (select 1 from released_media m join released_page p on p.document = m.document
+      join live_release l on l.storefront = p.storefront
+      where m.name = ${name} and p.since <= l.reads and (p.until is null or p.until > l.reads)) as live`)
+  return rows[0]!.live
+}
+
+/** The numbers of documents by their digests in hexadecimal, for those that are kept. */
+async function numbersOfDigests(db: Db, digests: readonly string[]): Promise<Map<string, number>> {
+  const { rows } = await db.execute<{ id: number; digest: string }>(sql`
+    select id, encode(digest, 'hex') as digest from released_document
+    where digest = any(${sql.param(digests.map((d) => Buffer.from(d, 'hex')))}::bytea[])`)
+  return new Map(rows.map((r) => [r.digest, r.id]))
+}
+
+/** A document as it is kept, unpacked: its canonical text and its digest. */
+export interface KeptDocument {
+  text: string
+  digest: string
+}
+
+/** Documents by their numbers. */
+export async function documentsById(db: Db, ids: readonly number[]): Promise<Map<number, KeptDocument>> {
+  if (ids.length === 0) return new Map()
+  const { rows } = await db.execute<{ id: number; digest: string; dictionary: number; content: Buffer }>(sql`
+    select id, encode(digest, 'hex') as digest, dictionary, content from released_document
+    where id = any(${sql.param([...ids])}::bigint[])`)
+  const found = new Map<number, KeptDocument>()
+  for (const { id, digest, dictionary, content } of rows) {
+    const text = inflateRawSync(content, { dictionary: await dictionaryById(db, dictionary) }).toString()
+    found.set(id, { text, digest })
+  }
+  return found
+}
+
+/** A kept document, read. */
+export const readDocument = ({ text }: KeptDocument): ReleasedDocument => JSON.parse(text) as ReleasedDocument

@@ -1,0 +1,338 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { HeldBack, ReleaseCounts, ReleasedChange } from '@contracts/release'
+import type { PageChange } from '@core/release/compare'
+import type { Db, Tx } from '../connect'
+
+// Pages as releases have them: what a release would write, and all that was ever written.
+
+/** A page of an edition. */
+export interface PageKey {
+  language: string
+  kind: string
+  key: string
+}
+
+/** What a page is for a customer group from a moment on; null is no page. */
+export interface PageRow {
+  group: string
+  /** Milliseconds since 1970, −Infinity from the beginning of time. */
+  begins: number
+  document: number | null
+  /** The last part of its address, where it has one of its own. */
+  slug: string | null
+}
+
+/** A page that a release changes or holds back, with its rows as they will stand. */
+export interface StagedPage extends PageKey {
+  change: ReleasedChange
+  changes: PageChange[]
+  title: string
+  type: string | null
+  held: HeldBack[]
+  rows: PageRow[]
+}
+
+const instantText = (begins: number) => (begins === -Infinity ? '-infinity' : new Date(begins).toISOString())
+
+/** Whether a row `p` is read at a release. */
+const validAt = (n: SQL | number) => sql`p.since <= ${n} and (p.until is null or p.until > ${n})`
+
+/** A row as it is read: from the beginning of time is null. */
+type StoredRow = Omit<PageRow, 'begins'> & { begins: number | null } & Record<string, unknown>
+
+const rowOf = ({ group, begins, document, slug }: StoredRow): PageRow => ({
+  group,
+  begins: begins ?? -Infinity,
+  document,
+  slug,
+})
+
+/** Rows of some pages of a storefront as a release has them, by language, kind and key. */
+export async function rowsOfPages(
+  db: Db,
+  storefront: string,
+  release: number,
+  keys: { language: string; kind: string; keys: readonly string[] },
+): Promise<Map<string, PageRow[]>> {
+  const { rows } = await db.execute<StoredRow & { key: string }>(sql`
+    select p.key, p.group_code as "group", p.document, p.slug,
+      case when p.begins = '-infinity' then null else (extract(epoch from p.begins) * 1000)::float8 end as begins
+    from released_page p
+    where p.storefront = ${storefront} and p.language = ${keys.language} and p.kind = ${keys.kind}
+      and p.key = any(${sql.param([...keys.keys])}::text[]) and ${validAt(release)}
+    order by p.key, p.group_code, p.begins`)
+  const found = new Map<string, PageRow[]>()
+  for (const { key, ...row } of rows) {
+    const list = found.get(key) ?? []
+    found.set(key, list)
+    list.push(rowOf(row))
+  }
+  return found
+}
+
+/** The keys of all pages of a kind that a storefront's edition has at a release, after a key. */
+export async function keysAt(
+  db: Db,
+  storefront: string,
+  release: number,
+  { language, kind, after, limit }: { language: string; kind: string; after: string; limit: number },
+): Promise<string[]> {
+  const { rows } = await db.execute<{ key: string }>(sql`
+    select distinct p.key from released_page p
+    where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key > ${after}
+      and ${validAt(release)}
+    order by p.key limit ${limit}`)
+  return rows.map((r) => r.key)
+}
+
+/** The roots of products that have live pages and are not active, or are sold in some places or at some times only. */
+export async function rootsInDoubt(db: Db, storefront: string, release: number): Promise<number[]> {
+  const { rows } = await db.execute<{ id: number }>(sql`
+    select distinct r.id from released_page p join product x on x.sku = p.key join product r on r.id = x.root_id
+    where p.storefront = ${storefront} and p.kind = 'product' and p.document is not null and ${validAt(release)}
+      and (x.status <> 'active' or r.status <> 'active' or jsonb_array_length(r.range) > 0)
+    order by r.id`)
+  return rows.map((r) => r.id)
+}
+
+/** Writes pages that a release changes or holds back. */
+export async function insertStaged(tx: Tx, releaseId: number, pages: readonly StagedPage[]): Promise<void> {
+  if (pages.length === 0) return
+  const list = pages.map(({ rows: _, ...page }) => ({ ...page, held: page.held.length > 0 ? page.held : null }))
+  await tx.db.execute(sql`
+    insert into release_page (release_id, language, kind, key, change, changes, title, type, held)
+    select ${releaseId}, language, kind, key, change, changes, title, type, held
+    from jsonb_to_recordset(${JSON.stringify(list)}::jsonb)
+      as x(language text, kind text, key text, change text, changes jsonb, title text, type text, held jsonb)`)
+  const rows = pages.flatMap(({ language, kind, key, rows }) =>
+    rows.map((row) => ({ language, kind, key, ...row, begins: instantText(row.begins) })),
+  )
+  await tx.db.execute(sql`
+    insert into release_row (release_id, language, kind, key, group_code, begins, document, slug)
+    select ${releaseId}, language, kind, key, "group", begins, document, slug
+    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+      as x(language text, kind text, key text, "group" text, begins timestamptz, document bigint, slug text)`)
+}
+
+/** Forgets what was put together for a release. */
+export async function deleteStaged(tx: Tx, releaseId: number): Promise<void> {
+  await tx.db.execute(sql`delete from release_row where release_id = ${releaseId}`)
+  await tx.db.execute(sql`delete from release_page where release_id = ${releaseId}`)
+}
+
+/** How many pages of a release there are of each kind; what is unchanged is not kept. */
+export async function countStaged(db: Db, releaseId: number): Promise<Omit<ReleaseCounts, 'unchanged'>> {
+  const goes = sql`(held is null or anyway is not null)`
+  const { rows } = await db.execute<Omit<ReleaseCounts, 'unchanged'>>(sql`
+    select count(*) filter (where change = 'added' and ${goes})::int as added,
+      count(*) filter (where change = 'changed' and ${goes})::int as changed,
+      count(*) filter (where change = 'removed' and ${goes})::int as removed,
+      count(*) filter (where not ${goes})::int as held
+    from release_page where release_id = ${releaseId}`)
+  return rows[0]!
+}
+
+export interface StoredReleasePage extends PageKey {
+  change: ReleasedChange
+  changes: PageChange[]
+  title: string
+  held: HeldBack[] | null
+  anyway: string | null
+  anyway_by: string | null
+}
+
+/** Which pages of a release are asked for. */
+export interface ReleasePageFilter {
+  change?: ReleasedChange | 'held'
+  language?: string
+  q?: string
+}
+
+const pageColumns = sql`
+  g.language, g.kind, g.key, g.change, g.changes, g.title, g.held, g.anyway, who.name as anyway_by`
+
+function pagesWhere(releaseId: number, { change, language, q }: ReleasePageFilter): SQL {
+  const all = [sql`g.release_id = ${releaseId}`]
+  if (change === 'held') all.push(sql`g.held is not null`)
+  else if (change !== undefined) all.push(sql`g.change = ${change} and (g.held is null or g.anyway is not null)`)
+  if (language !== undefined) all.push(sql`g.language = ${language}`)
+  if (q !== undefined && q !== '')
+    all.push(sql`(strpos(lower(g.title), lower(${q})) > 0 or strpos(lower(g.key), lower(${q})) > 0)`)
+  return sql.join(all, sql` and `)
+}
+
+/** Pages of a release in order of SKU and language, some at a time, and how many there are. */
+export async function stagedPages(
+  db: Db,
+  releaseId: number,
+  filter: ReleasePageFilter,
+  { offset, limit }: { offset: number; limit: number },
+): Promise<{ count: number; items: StoredReleasePage[] }> {
+  const where = pagesWhere(releaseId, filter)
+  const { rows: counted } = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from release_page g where ${where}`,
+  )
+  const { rows } = await db.execute<StoredReleasePage & Record<string, unknown>>(sql`
+    select ${pageColumns} from release_page g left join person who on who.id = g.anyway_by
+    where ${where} order by g.key, g.language limit ${limit} offset ${offset}`)
+  return { count: counted[0]!.n, items: rows }
+}
+
+/** One page of a release, with its rows. */
+export async function stagedPage(
+  db: Db,
+  releaseId: number,
+  { language, kind, key }: PageKey,
+): Promise<(StoredReleasePage & { rows: PageRow[] }) | undefined> {
+  const { rows } = await db.execute<StoredReleasePage & Record<string, unknown>>(sql`
+    select ${pageColumns} from release_page g left join person who on who.id = g.anyway_by
+    where g.release_id = ${releaseId} and g.language = ${language} and g.kind = ${kind} and g.key = ${key}`)
+  const [page] = rows
+  if (!page) return undefined
+  const { rows: stored } = await db.execute<StoredRow>(sql`
+    select group_code as "group", document, slug,
+      case when begins = '-infinity' then null else (extract(epoch from begins) * 1000)::float8 end as begins
+    from release_row
+    where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}
+    order by group_code, begins`)
+  return { ...page, rows: stored.map(rowOf) }
+}
+
+/** Has a page that is held back released all the same, with a reason; without one it is held back again. */
+export async function setAnyway(
+  tx: Tx,
+  releaseId: number,
+  { language, kind, key }: PageKey,
+  anyway: { reason: string; by: number } | null,
+): Promise<void> {
+  await tx.db.execute(sql`
+    update release_page set anyway = ${anyway?.reason ?? null}, anyway_by = ${anyway?.by ?? null}
+    where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
+}
+
+/** Pages that a release would change and that have changed in another release since it was compared. */
+export async function overtakenPages(db: Db, releaseId: number, storefront: string, base: number): Promise<number> {
+  const { rows } = await db.execute<{ n: number }>(sql`
+    select count(*)::int as n from release_page g
+    where g.release_id = ${releaseId} and (g.held is null or g.anyway is not null)
+      and exists (select 1 from released_page p
+        where p.storefront = ${storefront} and p.language = g.language and p.kind = g.kind and p.key = g.key
+          and (p.since > ${base} or p.until > ${base}))`)
+  return rows[0]!.n
+}
+
+const samePage = sql`p.language = g.language and p.kind = g.kind and p.key = g.key`
+const sameRow = sql`
+  w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document`
+const taken = (releaseId: number) => sql`g.release_id = ${releaseId} and (g.held is null or g.anyway is not null)`
+
+/**
+ * Writes what a release changes as rows that are valid from its number on: closes those that differ and opens others.
+ * Nobody reads them until the pointer moves.
+ */
+export async function writeReleased(tx: Tx, releaseId: number, storefront: string, number: number): Promise<void> {
+  await tx.db.execute(sql`
+    update released_page p set until = ${number} from release_page g
+    where ${taken(releaseId)} and p.storefront = ${storefront} and ${samePage} and p.until is null
+      and not exists (select 1 from release_row w
+        where w.release_id = ${releaseId} and w.language = p.language and w.kind = p.kind and w.key = p.key
+          and ${sameRow})`)
+  await tx.db.execute(sql`
+    insert into released_page (storefront, language, kind, key, group_code, begins, since, document, slug)
+    select ${storefront}, w.language, w.kind, w.key, w.group_code, w.begins, ${number}, w.document, w.slug
+    from release_row w join release_page g
+      on g.release_id = w.release_id and g.language = w.language and g.kind = w.kind and g.key = w.key
+    where ${taken(releaseId)} and not exists (select 1 from released_page p
+      where p.storefront = ${storefront} and p.language = w.language and p.kind = w.kind and p.key = w.key
+        and p.until is null and ${sameRow})`)
+}
+
+/**
+ * Writes the state of an earlier release as rows of a new number: closes what was opened since, and opens anew what was
+ * valid then.
+ */
+export async function writeBack(tx: Tx, storefront: string, to: number, number: number): Promise<void> {
+  const before = number - 1
+  const has = (release: number) => sql`
+    exists (select 1 from released_page o
+      where o.storefront = p.storefront and o.language = p.language and o.kind = p.kind and o.key = p.key
+        and o.group_code = p.group_code and o.begins = p.begins and o.document is not distinct from p.document
+        and o.since <= ${release} and (o.until is null or o.until > ${release}))`
+  await tx.db.execute(sql`
+    insert into released_page (storefront, language, kind, key, group_code, begins, since, document, slug)
+    select p.storefront, p.language, p.kind, p.key, p.group_code, p.begins, ${number}, p.document, p.slug
+    from released_page p
+    where p.storefront = ${storefront} and ${validAt(to)} and p.until <= ${before} and not ${has(before)}`)
+  await tx.db.execute(sql`
+    update released_page p set until = ${number}
+    where p.storefront = ${storefront} and p.until is null and p.since <= ${before} and p.since > ${to}
+      and not ${has(to)}`)
+}
+
+/** A page as delivery finds it: the number of its document, and when the page changes next. */
+export interface DeliveredPage {
+  release: number
+  document: number | null
+  /** Milliseconds since 1970; null where it never changes by itself. */
+  next: number | null
+}
+
+/**
+ * The page that is live for a customer group at a moment; that of nobody where the group has none of its own. Undefined
+ * where the storefront has no such page, whatever the moment.
+ */
+export async function deliveredPage(
+  db: Db,
+  storefront: string,
+  { language, kind, key }: PageKey,
+  group: string,
+  now: number,
+): Promise<DeliveredPage | undefined> {
+  const { rows } = await db.execute<{ release: number; document: number | null; next: number | null }>(sql`
+    with own as materialized (
+      select p.group_code, p.begins, p.document, l.number from live_release l join released_page p
+        on p.storefront = l.storefront and ${validAt(sql`l.reads`)}
+      where l.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key = ${key}
+        and p.group_code in ('', ${group})),
+    read as (select * from own where group_code = (select max(group_code) from own))
+    select number as release, document,
+      (select (extract(epoch from min(n.begins)) * 1000)::float8 from read n
+        where n.begins > ${new Date(now).toISOString()}::timestamptz) as next
+    from read where begins <= ${new Date(now).toISOString()}::timestamptz order by begins desc limit 1`)
+  return rows[0]
+}
+
+/**
+ * Pages of an edition as a release has them at a moment for a shopper of no group, some at a time in order of their
+ * keys; null where there is no page then.
+ */
+export async function deliveredPages(
+  db: Db,
+  storefront: string,
+  release: number,
+  { language, kind, after, limit, now }: { language: string; kind: string; after: string; limit: number; now: number },
+): Promise<{ key: string; document: number | null }[]> {
+  const { rows } = await db.execute<{ key: string; document: number | null }>(sql`
+    select distinct on (p.key) p.key, p.document from released_page p
+    where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key > ${after}
+      and p.group_code = '' and p.begins <= ${new Date(now).toISOString()}::timestamptz and ${validAt(release)}
+    order by p.key, p.begins desc limit ${limit}`)
+  return rows
+}
+
+/**
+ * The product that a slug means in an edition: one whose page has it, or had it in an earlier release; a page of now
+ * before one of then, the latest first. Undefined where no page ever had it.
+ */
+export async function keyOfSlug(
+  db: Db,
+  storefront: string,
+  language: string,
+  slug: string,
+): Promise<string | undefined> {
+  const { rows } = await db.execute<{ key: string }>(sql`
+    select p.key from released_page p join live_release l on l.storefront = p.storefront
+    where p.storefront = ${storefront} and p.language = ${language} and p.slug = ${slug} and p.since <= l.reads
+    order by (p.until is null or p.until > l.reads) desc, p.since desc limit 1`)
+  return rows[0]?.key
+}

@@ -1,0 +1,126 @@
+import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm'
+import type { ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
+import type { Db, Tx } from '../connect'
+import * as t from '../schema'
+
+export type ReleaseRow = typeof t.release.$inferSelect
+
+/** Writes a new release. Returns its id. */
+export async function insertRelease(
+  tx: Tx,
+  release: { storefront: string; title: string; scope: ReleaseScope; base: number; madeBy: number; made: Date },
+): Promise<number> {
+  const [row] = await tx.db
+    .insert(t.release)
+    .values({ ...release, state: 'preparing' })
+    .returning({ id: t.release.id })
+  return row!.id
+}
+
+/** A release by its id. */
+export async function releaseById(db: Db, id: number): Promise<ReleaseRow | undefined> {
+  const [row] = await db.select().from(t.release).where(eq(t.release.id, id))
+  return row
+}
+
+/** The release of a storefront that went live under a number. */
+export async function releaseOfNumber(db: Db, storefront: string, number: number): Promise<ReleaseRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.storefront, storefront), eq(t.release.number, number)))
+  return row
+}
+
+/** Releases of a storefront before one by its id, the newest first. */
+export async function releasesBefore(
+  db: Db,
+  storefront: string,
+  before: number | undefined,
+  limit: number,
+): Promise<ReleaseRow[]> {
+  return db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.storefront, storefront), before === undefined ? undefined : lt(t.release.id, before)))
+    .orderBy(desc(t.release.id))
+    .limit(limit)
+}
+
+/** The releases of all storefronts that are live or being made ready. */
+export async function openReleases(db: Db): Promise<ReleaseRow[]> {
+  return db
+    .select()
+    .from(t.release)
+    .where(inArray(t.release.state, ['preparing', 'draft', 'failed', 'live']))
+    .orderBy(asc(t.release.storefront), desc(t.release.id))
+}
+
+/** Changes what a release says of itself. */
+export async function updateRelease(
+  tx: Tx,
+  id: number,
+  to: Partial<{
+    state: ReleaseState
+    number: number
+    counts: ReleaseCounts
+    job: string
+    base: number
+    backTo: number
+    liveBy: number
+    live: Date
+  }>,
+): Promise<void> {
+  await tx.db.update(t.release).set(to).where(eq(t.release.id, id))
+}
+
+/** Deletes a release with all that was put together for it. */
+export async function deleteRelease(tx: Tx, id: number): Promise<void> {
+  await tx.db.delete(t.release).where(eq(t.release.id, id))
+}
+
+/** What is live in a storefront. */
+export interface LivePointer {
+  number: number
+  reads: number
+}
+
+const nothingLive: LivePointer = { number: 0, reads: 0 }
+
+/** What is live in a storefront; 0 where nothing ever was. */
+export async function livePointer(db: Db, storefront: string): Promise<LivePointer> {
+  const [row] = await db.select().from(t.liveRelease).where(eq(t.liveRelease.storefront, storefront))
+  return row ?? nothingLive
+}
+
+/** What is live in every storefront that ever had anything live. */
+export const livePointers = (db: Db): Promise<(LivePointer & { storefront: string })[]> =>
+  db.select().from(t.liveRelease)
+
+/** The same, held until the transaction ends: releases of one storefront go live one after the other. */
+export async function lockLivePointer(tx: Tx, storefront: string): Promise<LivePointer> {
+  await tx.db
+    .insert(t.liveRelease)
+    .values({ storefront, ...nothingLive })
+    .onConflictDoNothing()
+  const [row] = await tx.db.select().from(t.liveRelease).where(eq(t.liveRelease.storefront, storefront)).for('update')
+  return row!
+}
+
+/** Points a storefront at a release: from the end of the transaction on, this is what shoppers get. */
+export async function movePointer(tx: Tx, storefront: string, to: LivePointer): Promise<void> {
+  await tx.db.update(t.liveRelease).set(to).where(eq(t.liveRelease.storefront, storefront))
+}
+
+/** How many product pages each storefront has live at a moment, for a shopper of no group. */
+export async function countLivePages(db: Db): Promise<Map<string, number>> {
+  const { rows } = await db.execute<{ storefront: string; n: number }>(sql`
+    select storefront, count(*) filter (where document is not null)::int as n from (
+      select distinct on (p.storefront, p.language, p.kind, p.key) p.storefront, p.document
+      from released_page p join live_release l on l.storefront = p.storefront
+      where p.group_code = '' and p.kind = 'product' and p.begins <= now()
+        and p.since <= l.reads and (p.until is null or p.until > l.reads)
+      order by p.storefront, p.language, p.kind, p.key, p.begins desc) x
+    group by storefront`)
+  return new Map(rows.map((r) => [r.storefront, r.n]))
+}

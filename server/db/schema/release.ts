@@ -1,0 +1,165 @@
+import { sql } from 'drizzle-orm'
+import {
+  bigint,
+  bigserial,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
+import type { HeldBack, ReleaseCounts, ReleaseScope } from '@contracts/release'
+import type { PageChange } from '@core/release/compare'
+import { bytes, exactText, moment } from './columns'
+import { person } from './set-up'
+
+/** A moment that may be the beginning of time. */
+const instant = customType<{ data: string }>({ dataType: () => 'timestamp with time zone' })
+
+/** Releases of storefronts: what is being made ready, what is live, what was. */
+export const release = pgTable(
+  'release',
+  {
+    id: serial('id').primaryKey(),
+    storefront: text('storefront').notNull(),
+    /** In the order of going live; none before. */
+    number: integer('number'),
+    state: text('state').notNull(),
+    title: text('title').notNull(),
+    scope: jsonb('scope').$type<ReleaseScope>().notNull(),
+    /** The number of the release that it was compared with; 0 where none was live. */
+    base: integer('base').notNull(),
+    /** Of one that goes back: the number of the release whose state it takes up again. */
+    backTo: integer('back_to'),
+    counts: jsonb('counts').$type<ReleaseCounts>(),
+    job: text('job'),
+    madeBy: integer('made_by').references(() => person.id, { onDelete: 'set null' }),
+    made: moment('made').notNull(),
+    liveBy: integer('live_by').references(() => person.id, { onDelete: 'set null' }),
+    live: moment('live'),
+  },
+  (t) => [
+    uniqueIndex('release_number').on(t.storefront, t.number),
+    index('release_latest').on(t.storefront, t.id.desc()),
+  ],
+)
+
+/** What is live in a storefront: the number of its release, and that of the release whose rows are read. */
+export const liveRelease = pgTable('live_release', {
+  storefront: text('storefront').primaryKey(),
+  number: integer('number').notNull(),
+  /** Other than `number` from going back until that is written as rows. */
+  reads: integer('reads').notNull(),
+})
+
+/** What documents of an edition have in common, so that each is kept in few bytes. */
+export const pageDictionary = pgTable(
+  'page_dictionary',
+  {
+    id: serial('id').primaryKey(),
+    storefront: text('storefront').notNull(),
+    language: text('language').notNull(),
+    content: bytes('content').notNull(),
+  },
+  (t) => [uniqueIndex('page_dictionary_edition').on(t.storefront, t.language)],
+)
+
+/** Documents of pages, each content once: canonical JSON, as raw deflate with a dictionary. */
+export const releasedDocument = pgTable(
+  'released_document',
+  {
+    id: bigserial('id', { mode: 'number' }).primaryKey(),
+    /** SHA-256 of the canonical JSON. */
+    digest: bytes('digest').notNull(),
+    dictionary: integer('dictionary').notNull(),
+    content: bytes('content').notNull(),
+  },
+  (t) => [uniqueIndex('released_document_digest').on(t.digest)],
+)
+
+/** The pictures and files that documents name, by their names in the media library. */
+export const releasedMedia = pgTable(
+  'released_media',
+  {
+    name: exactText('name').notNull(),
+    document: bigint('document', { mode: 'number' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.name, t.document] }), index('released_media_document').on(t.document)],
+)
+
+/** A page that a release changes, or that is held back from it. */
+export const releasePage = pgTable(
+  'release_page',
+  {
+    releaseId: integer('release_id')
+      .notNull()
+      .references(() => release.id, { onDelete: 'cascade' }),
+    language: text('language').notNull(),
+    kind: text('kind').notNull(),
+    key: exactText('key').notNull(),
+    change: text('change').notNull(),
+    /** What differs for a shopper of no group at the moment at which it was compared. */
+    changes: jsonb('changes').$type<PageChange[]>().notNull(),
+    title: text('title').notNull(),
+    type: text('type'),
+    /** Why it is held back; null where nothing does. */
+    held: jsonb('held').$type<HeldBack[]>(),
+    /** Why it is released all the same. */
+    anyway: text('anyway'),
+    anywayBy: integer('anyway_by').references(() => person.id, { onDelete: 'set null' }),
+  },
+  (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key] })],
+)
+
+/** What a page of a release is, for a customer group and from a moment on: its rows as they will stand. */
+export const releaseRow = pgTable(
+  'release_row',
+  {
+    releaseId: integer('release_id')
+      .notNull()
+      .references(() => release.id, { onDelete: 'cascade' }),
+    language: text('language').notNull(),
+    kind: text('kind').notNull(),
+    key: exactText('key').notNull(),
+    /** '' is a shopper of no group. */
+    group: text('group_code').notNull(),
+    begins: instant('begins').notNull(),
+    /** Null is no page from then on. */
+    document: bigint('document', { mode: 'number' }),
+    /** The last part of the page's address, where it has one of its own. */
+    slug: exactText('slug'),
+  },
+  (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key, t.group, t.begins] })],
+)
+
+/** All that was ever released: each row valid from one release until another. */
+export const releasedPage = pgTable(
+  'released_page',
+  {
+    storefront: text('storefront').notNull(),
+    language: text('language').notNull(),
+    kind: text('kind').notNull(),
+    key: exactText('key').notNull(),
+    group: text('group_code').notNull(),
+    begins: instant('begins').notNull(),
+    since: integer('since').notNull(),
+    until: integer('until'),
+    document: bigint('document', { mode: 'number' }),
+    slug: exactText('slug'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.storefront, t.language, t.kind, t.key, t.group, t.begins, t.since] }),
+    index('released_page_since').on(t.storefront, t.since),
+    index('released_page_until')
+      .on(t.storefront, t.until)
+      .where(sql`until is not null`),
+    index('released_page_document').on(t.document),
+    index('released_page_slug')
+      .on(t.storefront, t.language, t.slug)
+      .where(sql`slug is not null`),
+  ],
+)

@@ -1,0 +1,76 @@
+// What the delivery interface answers, as far as this shop reads it. The shop knows nothing else of where it comes from.
+
+export interface DeliveredStorefront {
+  storefront: string
+  name: string
+  currency: string
+  languages: { language: string; name: string }[]
+}
+
+export interface DeliveredPart {
+  piece: string
+  kind: string
+  title: string
+  html: string
+  questions?: DeliveredPart[]
+}
+
+export interface DeliveredPrice {
+  amount: number
+  currency: string
+  shown: string
+  instead: string | null
+}
+
+export interface DeliveredAvailability {
+  state: 'in-stock' | 'few-left' | 'sold-out' | 'not-yet' | 'elsewhere'
+  text: string | null
+  link: string | null
+}
+
+export interface DeliveredVariant {
+  sku: string
+  options: { attribute: string; label: string; value: string }[]
+  price: DeliveredPrice | null
+  availability: DeliveredAvailability
+}
+
+export interface DeliveredProduct {
+  kind: 'product'
+  sku: string
+  parent: string | null
+  language: string
+  direction: 'ltr' | 'rtl'
+  name: string
+  nameLanguage: string | null
+  summary: string | null
+  search: { title: string | null; description: string | null }
+  categories: { code: string; name: string }[]
+  brand: string | null
+  price: DeliveredPrice | null
+  availability: DeliveredAvailability
+  pictures: { name: string; alternative: string; width: number | null; height: number | null }[]
+  areas: { area: string; as: 'tabs' | 'accordion' | 'one-open' | 'plain'; parts: DeliveredPart[] }[]
+  related: { title: string; items: { sku: string; name: string; picture: string | null; quantity?: number }[] }[]
+  variants: DeliveredVariant[]
+  structured: object[]
+}
+
+export interface DeliveredMenuEntry {
+  name: string
+  to: { category: string } | { page: string } | { address: string } | null
+  children: DeliveredMenuEntry[]
+}
+
+export interface DeliveredPhrases {
+  kind: 'phrases'
+  direction: 'ltr' | 'rtl'
+  phrases: Record<string, Record<string, string>>
+}
+
+export interface DeliveredMenu {
+  kind: 'menu'
+  entries: DeliveredMenuEntry[]
+}
+
+export type Delivered = DeliveredProduct | DeliveredPhrases | DeliveredMenu

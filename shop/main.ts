@@ -1,0 +1,191 @@
+import { readFileSync } from 'node:fs'
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { deliveryOf, NotDelivered } from './delivery'
+import type { Html } from './html'
+import { categoryPage, choicePage, homeOf, homePage, missingPage, productPage, searchPage, type Place } from './pages'
+
+// A shop as a business might have one: it knows the delivery interface, and nothing else of where its pages come from.
+
+const port = Number(process.env.INKLOOM_SHOP_PORT ?? 4871)
+const host = process.env.INKLOOM_HOST ?? '127.0.0.1'
+const delivery = deliveryOf(process.env.INKLOOM_SHOP_DELIVERY ?? 'http://127.0.0.1:4870', Date.now)
+
+const headers = {
+  'Content-Security-Policy':
+    "default-src 'none'; style-src 'self'; script-src 'self'; img-src 'self'; font-src 'self'; form-action 'self'; " +
+    "base-uri 'none'; frame-ancestors 'none'",
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'same-origin',
+}
+
+const fonts = 'node_modules/@fontsource'
+/** What lies beside the pages, by its address: where it is on the disk, and of which media type. */
+const assets: Record<string, { file: string; type: string }> = {
+  '/assets/shop.css': { file: 'shop/assets/shop.css', type: 'text/css; charset=utf-8' },
+  '/assets/shop.js': { file: 'shop/assets/shop.js', type: 'text/javascript; charset=utf-8' },
+  '/assets/japanese.css': { file: `${fonts}/noto-sans-jp/japanese-400.css`, type: 'text/css; charset=utf-8' },
+  '/assets/arabic.css': { file: `${fonts}/noto-naskh-arabic/arabic-400.css`, type: 'text/css; charset=utf-8' },
+}
+const fontFiles: Record<string, string> = {
+  'literata-400': `${fonts}/literata/files/literata-latin-400-normal.woff2`,
+  'literata-600': `${fonts}/literata/files/literata-latin-600-normal.woff2`,
+  'sans-400': `${fonts}/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2`,
+  'sans-600': `${fonts}/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-600-normal.woff2`,
+}
+
+interface Request {
+  req: IncomingMessage
+  res: ServerResponse
+  url: URL
+  /** The parts of its path. */
+  path: string[]
+}
+
+function send(res: ServerResponse, status: number, page: Html): void {
+  res.writeHead(status, { ...headers, 'Content-Type': 'text/html; charset=utf-8', 'Cache-Control': 'no-cache' })
+  res.end(page.text)
+}
+
+function sendFile(res: ServerResponse, file: string, type: string): void {
+  const body = readFileSync(file)
+  res.writeHead(200, { ...headers, 'Content-Type': type, 'Cache-Control': 'public, max-age=3600' })
+  res.end(body)
+}
+
+/** How many pieces a shopper has put into the basket, as the cookie says. */
+function basketOf(req: IncomingMessage): number {
+  const n = Number(/(?:^|;\s*)basket=(\d{1,3})(?:;|$)/.exec(req.headers.cookie ?? '')?.[1] ?? 0)
+  return Number.isInteger(n) ? n : 0
+}
+
+async function placeOf(req: IncomingMessage, storefront: string, language: string): Promise<Place> {
+  const [storefronts, shelf] = await Promise.all([delivery.storefronts(), delivery.shelf(storefront, language)])
+  return { storefront, language, shelf, storefronts, basket: basketOf(req) }
+}
+
+const numberIn = (url: URL): number => Math.max(1, Math.trunc(Number(url.searchParams.get('page') ?? 1)) || 1)
+
+/** A body of a form, of which more than this is not read. */
+const mostOfForm = 4096
+
+async function formOf(req: IncomingMessage): Promise<URLSearchParams> {
+  let text = ''
+  for await (const chunk of req) {
+    text += String(chunk)
+    if (text.length > mostOfForm) throw new NotDelivered(413)
+  }
+  return new URLSearchParams(text)
+}
+
+/** Puts a product into the basket, and leads back to its page, which says so. */
+async function putIntoBasket({ req, res }: Request, storefront: string, language: string): Promise<void> {
+  const form = await formOf(req)
+  const sku = form.get('product') ?? ''
+  const home = homeOf({ storefront, language })
+  const product = await delivery.product(storefront, language, sku)
+  const chosen = form.get('sku')
+  const isChosen = product.variants.length === 0 || product.variants.some((v) => v.sku === chosen)
+  const cookie = `basket=${basketOf(req) + 1}; Path=/; SameSite=Lax; HttpOnly; Max-Age=86400`
+  res.writeHead(303, {
+    ...headers,
+    Location: `${home}/p/${encodeURIComponent(sku)}?said=${isChosen ? 'added' : 'choose'}`,
+    ...(isChosen ? { 'Set-Cookie': cookie } : {}),
+  })
+  res.end()
+}
+
+/** Sends a picture or file of a page on from the delivery interface. */
+async function sendPicture({ res, url, path }: Request): Promise<void> {
+  const width = url.searchParams.get('width')
+  const answer = await delivery.picture(path[1] ?? '', width === null ? '' : `?width=${encodeURIComponent(width)}`)
+  if (!answer.ok || !answer.body) throw new NotDelivered(answer.status)
+  res.writeHead(200, {
+    ...headers,
+    'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+    'Content-Type': answer.headers.get('content-type') ?? 'application/octet-stream',
+    'Cache-Control': answer.headers.get('cache-control') ?? 'no-cache',
+  })
+  await pipeline(Readable.fromWeb(answer.body as never), res)
+}
+
+/** The pages of an edition, by what follows its address. */
+async function pageOf(request: Request): Promise<{ status: number; page: Html }> {
+  const { req, url, path } = request
+  const [storefront, language, what, of] = path as [string, string, string?, string?]
+  const place = await placeOf(req, storefront, language)
+  const missing = { status: 404, page: missingPage(place) }
+  if (what === undefined) return { status: 200, page: homePage(place, numberIn(url)) }
+  if (what === 'search') return { status: 200, page: searchPage(place, url.searchParams.get('q') ?? '', numberIn(url)) }
+  if (what === 'c' && of !== undefined) {
+    const page = categoryPage(place, of, numberIn(url))
+    return page ? { status: 200, page } : missing
+  }
+  if (what !== 'p' || of === undefined) return missing
+  try {
+    const product = await delivery.product(storefront, language, of)
+    return { status: 200, page: productPage(place, product, url.searchParams.get('said')) }
+  } catch (e) {
+    if (e instanceof NotDelivered && e.status === 404) return missing
+    throw e
+  }
+}
+
+async function answer(request: Request): Promise<void> {
+  const { req, res, url, path } = request
+  const asset = assets[url.pathname]
+  if (asset) return sendFile(res, asset.file, asset.type)
+  if (path[0] === 'assets' && path[1] === 'fonts' && fontFiles[path[2] ?? ''])
+    return sendFile(res, fontFiles[path[2]!]!, 'font/woff2')
+  // The style sheets of the other scripts' fonts name their files beside them.
+  const scriptFont = /^\/assets\/files\/(noto-(?:sans-jp|naskh-arabic)-[\w-]+\.woff2?)$/.exec(url.pathname)
+  if (scriptFont) {
+    const family = scriptFont[1]!.startsWith('noto-sans-jp') ? 'noto-sans-jp' : 'noto-naskh-arabic'
+    return sendFile(res, `${fonts}/${family}/files/${scriptFont[1]}`, 'font/woff2')
+  }
+  if (path[0] === 'pictures') return sendPicture(request)
+  if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts()))
+  if (path.length === 1) return send(res, 404, missingPage(null))
+  if (req.method === 'POST' && path[2] === 'basket') return putIntoBasket(request, path[0]!, path[1]!)
+  if (req.method !== 'GET' && req.method !== 'HEAD') {
+    res.writeHead(405, { ...headers, Allow: 'GET, HEAD' })
+    res.end()
+    return
+  }
+  const { status, page } = await pageOf(request)
+  send(res, status, page)
+}
+
+/** The parts of a path; undefined where they cannot be read. */
+function pathOf(url: URL): string[] | undefined {
+  try {
+    return url.pathname
+      .split('/')
+      .filter((p) => p !== '')
+      .map(decodeURIComponent)
+  } catch {
+    return undefined
+  }
+}
+
+function failed(res: ServerResponse, e: unknown): void {
+  const status = e instanceof NotDelivered && e.status === 404 ? 404 : 502
+  if (status === 502) console.error('The shop could not answer:', (e as Error).message)
+  if (res.headersSent) return void res.destroy()
+  send(res, status, missingPage(null))
+}
+
+const server = createServer((req, res) => {
+  const url = new URL(req.url ?? '/', 'http://shop.invalid')
+  const path = pathOf(url)
+  if (!path) return send(res, 404, missingPage(null))
+  answer({ req, res, url, path }).catch((e: unknown) => failed(res, e))
+})
+server.requestTimeout = 20_000
+server.listen(port, host, () => console.log('shop ready'))
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    server.close(() => process.exit(0))
+    setTimeout(() => process.exit(0), 1000).unref()
+  })

@@ -1,0 +1,450 @@
+import type { DeliveredMenuEntry, DeliveredPart, DeliveredProduct, DeliveredStorefront } from './delivered'
+import type { Card, Shelf } from './delivery'
+import { delivered, html, trusted, type Html } from './html'
+import { wordsIn } from './words'
+
+/** Where a shopper is: the edition, what of it is delivered, what is in the basket. */
+export interface Place {
+  storefront: string
+  language: string
+  shelf: Shelf
+  storefronts: readonly DeliveredStorefront[]
+  basket: number
+}
+
+const part = encodeURIComponent
+export const homeOf = ({ storefront, language }: { storefront: string; language: string }): string =>
+  `/${part(storefront)}/${part(language)}`
+const productLink = (place: Place, sku: string) => `${homeOf(place)}/p/${part(sku)}`
+const categoryLink = (place: Place, code: string) => `${homeOf(place)}/c/${part(code)}`
+const pictureOf = (name: string, width: number) => `/pictures/${part(name)}?width=${width}`
+
+/** A delivered phrase; the form for a number where it has one. Empty where the storefront has no such wording. */
+export function phrase({ shelf, language }: Place, code: string, n?: number): string {
+  const forms = shelf.phrases[code]
+  if (!forms) return ''
+  if (n === undefined) return forms.other ?? ''
+  const form = forms[new Intl.PluralRules(language).select(n)] ?? forms.other ?? ''
+  return form.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
+}
+
+interface Head {
+  title: string
+  description?: string | null
+  structured?: readonly object[]
+}
+
+function documentOf(head: Head, place: Place | null, body: Html): Html {
+  const language = place?.language ?? 'en'
+  const direction = place?.shelf.direction ?? 'ltr'
+  // Nothing in a script element is markup, except its own end.
+  const structured = (head.structured ?? []).map(
+    (data) =>
+      html`<script type="application/ld+json">
+        ${trusted(JSON.stringify(data).replaceAll('<', '\\u003c'))}
+      </script>`,
+  )
+  return html`<!doctype html>
+    <html lang="${language}" dir="${direction}">
+      <head>
+        <meta charset="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <title>${head.title}</title>
+        ${head.description ? html`<meta name="description" content="${head.description}" />` : ''}
+        <link rel="stylesheet" href="/assets/shop.css" />
+        ${fontsFor(language)}
+        <script src="/assets/shop.js" defer></script>
+        ${structured}
+      </head>
+      <body>
+        ${body}
+      </body>
+    </html>`
+}
+
+const scripts: Record<string, string> = { ja: 'japanese', ar: 'arabic' }
+const fontsFor = (language: string): Html | string => {
+  const script = scripts[language.split('-')[0]!]
+  return script ? html`<link rel="stylesheet" href="/assets/${script}.css" />` : ''
+}
+
+function header(place: Place): Html {
+  const { storefronts, storefront, language, basket } = place
+  const words = wordsIn(language)
+  const shop = storefronts.find((s) => s.storefront === storefront)
+  const called = shop?.languages.find((l) => l.language === language)?.name ?? language
+  return html`<header class="top">
+    <a class="mark" href="${homeOf(place)}">Tarnwheel</a>
+    <form class="search" action="${homeOf(place)}/search" role="search">
+      <input type="search" name="q" aria-label="${words.search}" placeholder="${words.search}" maxlength="100" />
+    </form>
+    <p class="here"><a href="/">${shop?.name ?? storefront} · ${called}</a></p>
+    <p class="basket" aria-label="${words.basket}">${basket > 0 ? phrase(place, 'items-in-basket', basket) : ''}</p>
+    ${menu(place)}
+  </header>`
+}
+
+const menuLink = (place: Place, { name, to }: DeliveredMenuEntry): Html => {
+  if (to !== null && 'category' in to) return html`<a href="${categoryLink(place, to.category)}">${name}</a>`
+  if (to !== null && 'address' in to) return html`<a href="${to.address}">${name}</a>`
+  return html`<span>${name}</span>`
+}
+
+/** The entries that lead somewhere in this shop. */
+const leads = (entry: DeliveredMenuEntry): boolean =>
+  (entry.to !== null && !('page' in entry.to)) || entry.children.some(leads)
+
+function menu(place: Place): Html | string {
+  const entries = place.shelf.menu.filter(leads)
+  if (entries.length === 0) return ''
+  return html`<nav class="menu">
+    <ul>
+      ${entries.map(
+        (e) =>
+          html`<li>
+            ${menuLink(place, e)}${
+              e.children.some(leads)
+                ? html`<ul>
+                    ${e.children.filter(leads).map((c) => html`<li>${menuLink(place, c)}</li>`)}
+                  </ul>`
+                : ''
+            }
+          </li>`,
+      )}
+    </ul>
+  </nav>`
+}
+
+function card(place: Place, c: Card): Html {
+  const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
+  return html`<li class="card"><a href="${productLink(place, c.sku)}">
+<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture, 320)}" alt="" loading="lazy" />` : ''}</span>
+<span class="words"><b${lang}>${c.name}</b>
+${c.summary ? html`<small>${c.summary}</small>` : ''}
+${c.price ? html`<span class="price">${c.price.shown}</span>` : ''}</span>
+</a></li>`
+}
+
+/** The page on which one chooses a storefront and a language. */
+export function choicePage(storefronts: readonly DeliveredStorefront[]): Html {
+  const list = storefronts.map(
+    (s) =>
+      html`<li>
+        <h2>${s.name}</h2>
+        <ul>
+          ${s.languages.map(
+            (l) =>
+              html`<li>
+                <a lang="${l.language}" href="${homeOf({ storefront: s.storefront, language: l.language })}"
+                  >${l.name}</a
+                >
+              </li>`,
+          )}
+        </ul>
+      </li>`,
+  )
+  const body =
+    storefronts.length === 0
+      ? html`<p class="empty">Nothing has been released yet. Release a storefront, then reload this page.</p>`
+      : html`<ul class="shops">
+          ${list}
+        </ul>`
+  return documentOf(
+    { title: 'Tarnwheel' },
+    null,
+    html`<main class="choice">
+      <h1>Tarnwheel</h1>
+      ${body}
+    </main>`,
+  )
+}
+
+/** The categories right under one, or the topmost, with how many products are in or under each. */
+function categoriesUnder(shelf: Shelf, code: string | null): { code: string; name: string; count: number }[] {
+  const found = new Map<string, { code: string; name: string; count: number }>()
+  for (const { categories } of shelf.cards.values()) {
+    const at = code === null ? 0 : categories.findIndex((c) => c.code === code) + 1
+    if (code !== null && at === 0) continue
+    const next = categories[at]
+    if (!next) continue
+    const known = found.get(next.code)
+    if (known) known.count++
+    else found.set(next.code, { ...next, count: 1 })
+  }
+  return [...found.values()]
+}
+
+/** Lists are shown so many products at a time. */
+const pageSize = 24
+
+function listOf(place: Place, cards: readonly Card[], at: { path: string; page: number }): Html {
+  const words = wordsIn(place.language)
+  if (cards.length === 0) return html`<p class="empty">${words.nothing}</p>`
+  const pages = Math.ceil(cards.length / pageSize)
+  const shown = cards.slice((at.page - 1) * pageSize, at.page * pageSize)
+  const join = at.path.includes('?') ? '&' : '?'
+  const numbers = Array.from({ length: pages }, (_, i) => i + 1)
+  return html`<ul class="cards">
+      ${shown.map((c) => card(place, c))}
+    </ul>
+    ${
+      pages > 1 &&
+      html`<nav class="pages">
+        <ul>
+          ${numbers.map((n) =>
+            n === at.page
+              ? html`<li><b aria-current="page">${n}</b></li>`
+              : html`<li><a href="${at.path}${join}page=${n}">${n}</a></li>`,
+          )}
+        </ul>
+      </nav>`
+    }`
+}
+
+/** The first page of an edition: its categories, and products. */
+export function homePage(place: Place, page: number): Html {
+  const categories = categoriesUnder(place.shelf, null).map(
+    (c) =>
+      html`<li>
+        <a href="${categoryLink(place, c.code)}">${c.name} <small>${c.count}</small></a>
+      </li>`,
+  )
+  const cards = [...place.shelf.cards.values()]
+  return documentOf(
+    { title: 'Tarnwheel' },
+    place,
+    html`${header(place)}
+      <main>
+        <h1 class="unseen">${wordsIn(place.language).home}</h1>
+        <ul class="categories">
+          ${categories}
+        </ul>
+        ${listOf(place, cards, { path: homeOf(place), page })}
+      </main>`,
+  )
+}
+
+/** The products of a category and of all under it; undefined where nothing is in it. */
+export function categoryPage(place: Place, code: string, page: number): Html | undefined {
+  const cards = [...place.shelf.cards.values()].filter((c) => c.categories.some((x) => x.code === code))
+  const path = cards[0]?.categories
+  if (!path) return undefined
+  const at = path.findIndex((c) => c.code === code)
+  const above = path.slice(0, at)
+  const { name } = path[at]!
+  const under = categoriesUnder(place.shelf, code).map(
+    (c) =>
+      html`<li>
+        <a href="${categoryLink(place, c.code)}">${c.name} <small>${c.count}</small></a>
+      </li>`,
+  )
+  return documentOf(
+    { title: name },
+    place,
+    html`${header(place)}
+      <main>
+        ${trail(place, above)}
+        <h1>${name}</h1>
+        ${
+          under.length > 0 &&
+          html`<ul class="categories">
+            ${under}
+          </ul>`
+        }
+        ${listOf(place, cards, { path: categoryLink(place, code), page })}
+      </main>`,
+  )
+}
+
+/** The products whose names hold all the words that were typed. */
+export function searchPage(place: Place, q: string, page: number): Html {
+  const fold = (text: string) => text.normalize('NFKC').toLocaleLowerCase(place.language)
+  const words = fold(q)
+    .split(/\s+/)
+    .filter((w) => w !== '')
+  const cards = [...place.shelf.cards.values()].filter((c) =>
+    words.every((w) => fold(`${c.name} ${c.sku}`).includes(w)),
+  )
+  const title = `${wordsIn(place.language).search}: ${q}`
+  return documentOf(
+    { title },
+    place,
+    html`${header(place)}
+      <main>
+        <h1>${title}</h1>
+        ${listOf(place, words.length === 0 ? [] : cards, { path: `${homeOf(place)}/search?q=${part(q)}`, page })}
+      </main>`,
+  )
+}
+
+function trail(place: Place, categories: readonly { code: string; name: string }[]): Html | string {
+  if (categories.length === 0) return ''
+  return html`<nav class="trail">
+    <ol>
+      ${categories.map((c) => html`<li><a href="${categoryLink(place, c.code)}">${c.name}</a></li>`)}
+    </ol>
+  </nav>`
+}
+
+const anchor = ({ piece }: DeliveredPart) => piece.replace(/[^\w-]/g, '-')
+
+const bodyOf = (p: DeliveredPart): Html =>
+  p.questions
+    ? html`${p.questions.map(
+        (q) =>
+          html`<div id="${anchor(q)}">
+            <h3>${q.title}</h3>
+            ${delivered(q.html)}
+          </div>`,
+      )}`
+    : delivered(p.html)
+
+/** A part that can be folded, by the browser alone; the first of an area of tabs is open. */
+const folding = (p: DeliveredPart, name: string | null, open: boolean): Html =>
+  html`<details id="${anchor(p)}" ${name === null ? '' : html` name="${name}"`}${open ? html` open` : ''}>
+    <summary>${p.title}</summary>
+    <div class="body">${bodyOf(p)}</div>
+  </details>`
+
+function areaOf({ area, as, parts }: DeliveredProduct['areas'][number]): Html {
+  if (as === 'plain')
+    return html`<section class="area ${area}">
+      ${parts.map(
+        (p) =>
+          html`<section class="part" id="${anchor(p)}">
+            <h2>${p.title}</h2>
+            ${bodyOf(p)}
+          </section>`,
+      )}
+    </section>`
+  // Where one is open at a time, they share a name.
+  const name = as === 'accordion' ? null : `area-${area}`
+  return html`<section class="area folding ${area}" data-as="${as}">
+    ${parts.map((p, i) => folding(p, name, i === 0))}
+  </section>`
+}
+
+function pictures(product: DeliveredProduct): Html | string {
+  const [first, ...others] = product.pictures
+  if (!first) return ''
+  return html`<div class="pictures">
+    <img class="main" src="${pictureOf(first.name, 800)}" alt="${first.alternative}" /> ${
+      others.length > 0 &&
+      html`<ul>
+        ${others.map((p) => html`<li><img src="${pictureOf(p.name, 160)}" alt="${p.alternative}" loading="lazy" /></li>`)}
+      </ul>`
+    }
+  </div>`
+}
+
+function stock({ availability }: DeliveredProduct): Html | string {
+  if (availability.text === null) return ''
+  return html`<p class="stock ${availability.state}">${availability.text}</p>`
+}
+
+const isSold = ({ availability }: Pick<DeliveredProduct, 'availability'>) =>
+  availability.state === 'in-stock' || availability.state === 'few-left'
+
+/** The variants of a product to choose from. */
+function choice(product: DeliveredProduct): Html | string {
+  const { variants } = product
+  if (variants.length === 0) return ''
+  const label = variants[0]!.options
+    .map((o) => o.label)
+    .filter((l) => l !== '')
+    .join(', ')
+  const options = variants.map(
+    (v) =>
+      html`<option value="${v.sku}" ${isSold(v) ? '' : html` disabled`}>
+        ${v.options.map((o) => o.value).join(', ')}
+      </option>`,
+  )
+  return html`<label class="choice"
+    ><span>${label}</span
+    ><select name="sku">
+      <option value="">–</option>
+      ${options}
+    </select></label
+  >`
+}
+
+/** What is said after an action, by the phrase that the storefront has for it. */
+const saidPhrases: Record<string, string> = { added: 'added', choose: 'choose-size' }
+
+function buying(place: Place, product: DeliveredProduct, said: string | null): Html | string {
+  const spoken = said !== null && said in saidPhrases ? phrase(place, saidPhrases[said]!) : ''
+  if (product.availability.state === 'elsewhere') {
+    const { link, text } = product.availability
+    return link === null ? '' : html`<p class="buy"><a class="button" href="${link}">${text ?? link}</a></p>`
+  }
+  if (!isSold(product)) return ''
+  const add = phrase(place, 'add-to-basket') || wordsIn(place.language).basket
+  return html`<form class="buy" method="post" action="${homeOf(place)}/basket">
+    <input type="hidden" name="product" value="${product.sku}" />
+    ${choice(product)}<button type="submit" class="button">${add}</button>
+    <p class="said" role="status">${spoken}</p>
+  </form>`
+}
+
+function related(place: Place, { related: groups }: DeliveredProduct): Html[] {
+  return groups.map(
+    (g) =>
+      html`<section class="related">
+        <h2>${g.title}</h2>
+        <ul class="cards">
+          ${g.items.map((item) => {
+            const known = place.shelf.cards.get(item.sku)
+            const times =
+              (item.quantity ?? 1) > 1 ? `${new Intl.NumberFormat(place.language).format(item.quantity!)} × ` : ''
+            return known
+              ? card(place, { ...known, name: `${times}${item.name}` })
+              : html`<li class="card">
+                  <span class="words"><b>${times}${item.name}</b></span>
+                </li>`
+          })}
+        </ul>
+      </section>`,
+  )
+}
+
+/** The page of a product. */
+export function productPage(place: Place, product: DeliveredProduct, said: string | null): Html {
+  const lang = product.nameLanguage === null ? '' : html` lang="${product.nameLanguage}"`
+  const { price } = product
+  const areas = (names: readonly string[]) => product.areas.filter((a) => names.includes(a.area)).map(areaOf)
+  const beside = ['summary', 'beside-price']
+  const others = product.areas.map((a) => a.area).filter((a) => !beside.includes(a))
+  return documentOf(
+    {
+      title: product.search.title ?? product.name,
+      description: product.search.description ?? product.summary,
+      structured: product.structured,
+    },
+    place,
+    html`${header(place)}<main class="product">${trail(place, product.categories)}
+<div class="first">${pictures(product)}
+<div class="offer"><h1${lang}>${product.name}</h1>
+${price ? html`<p class="price">${price.shown}${price.instead ? html` <s>${price.instead}</s>` : ''}</p>` : ''}
+${stock(product)}
+${product.summary ? html`<p class="summary">${product.summary}</p>` : ''}
+${buying(place, product, said)}${areas(beside)}</div></div>
+${areas(others)}
+${related(place, product)}</main>`,
+  )
+}
+
+/** What stands where there is no page. */
+export function missingPage(place: Place | null): Html {
+  const words = wordsIn(place?.language ?? 'en')
+  const home = place === null ? '/' : homeOf(place)
+  return documentOf(
+    { title: words.notFound },
+    place,
+    html`${place === null ? '' : header(place)}
+      <main>
+        <h1>${words.notFound}</h1>
+        <p>${words.notFoundHelp}</p>
+        <p><a href="${home}">${words.home}</a></p>
+      </main>`,
+  )
+}
