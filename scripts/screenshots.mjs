@@ -192,7 +192,7 @@ const views = {
       await p.keyboard.press('n')
       await p.getByLabel('Title', { exact: true }).fill('Winter prices')
       await p.keyboard.press('Control+Enter')
-      await p.getByRole('option').nth(1).waitFor()
+      await p.getByRole('row').nth(1).waitFor()
       await p.frameLocator('iframe[title="The page after"]').getByRole('heading', { level: 1 }).waitFor()
     },
   ],

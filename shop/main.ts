@@ -144,6 +144,7 @@ async function answer(request: Request): Promise<void> {
     const family = scriptFont[1]!.startsWith('noto-sans-jp') ? 'noto-sans-jp' : 'noto-naskh-arabic'
     return sendFile(res, `${fonts}/${family}/files/${scriptFont[1]}`, 'font/woff2')
   }
+  if (url.pathname === '/favicon.ico') return void res.writeHead(204).end()
   if (path[0] === 'pictures') return sendPicture(request)
   if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts()))
   if (path.length === 1) return send(res, 404, missingPage(null))

@@ -75,11 +75,11 @@ function header(place: Place): Html {
   const called = shop?.languages.find((l) => l.language === language)?.name ?? language
   return html`<header class="top">
     <a class="mark" href="${homeOf(place)}">Tarnwheel</a>
+    <p class="here"><a href="/" aria-label="${words.shops}: ${called}">${called}</a></p>
+    ${basket > 0 && html`<p class="basket">${phrase(place, 'items-in-basket', basket)}</p>`}
     <form class="search" action="${homeOf(place)}/search" role="search">
       <input type="search" name="q" aria-label="${words.search}" placeholder="${words.search}" maxlength="100" />
     </form>
-    <p class="here"><a href="/">${shop?.name ?? storefront} · ${called}</a></p>
-    <p class="basket" aria-label="${words.basket}">${basket > 0 ? phrase(place, 'items-in-basket', basket) : ''}</p>
     ${menu(place)}
   </header>`
 }
@@ -118,7 +118,7 @@ function menu(place: Place): Html | string {
 function card(place: Place, c: Card): Html {
   const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
   return html`<li class="card"><a href="${productLink(place, c.sku)}">
-<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture, 320)}" alt="" loading="lazy" />` : ''}</span>
+<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture, 400)}" alt="" loading="lazy" />` : ''}</span>
 <span class="words"><b${lang}>${c.name}</b>
 ${c.summary ? html`<small>${c.summary}</small>` : ''}
 ${c.price ? html`<span class="price">${c.price.shown}</span>` : ''}</span>
@@ -331,7 +331,7 @@ function pictures(product: DeliveredProduct): Html | string {
     <img class="main" src="${pictureOf(first.name, 800)}" alt="${first.alternative}" /> ${
       others.length > 0 &&
       html`<ul>
-        ${others.map((p) => html`<li><img src="${pictureOf(p.name, 160)}" alt="${p.alternative}" loading="lazy" /></li>`)}
+        ${others.map((p) => html`<li><img src="${pictureOf(p.name, 200)}" alt="${p.alternative}" loading="lazy" /></li>`)}
       </ul>`
     }
   </div>`

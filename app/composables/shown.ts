@@ -5,6 +5,12 @@ import { inlineNames } from '@core/catalogue/inline-name'
 export const whenShown = (at: string) =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(Date.parse(at))
 
+/** A moment as the clocks of a place show it: 8 Dec 2026, 00:00 in Berlin. */
+export const whenThere = (at: string, timeZone: string) => {
+  const there = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone })
+  return `${there.format(Date.parse(at))} in ${timeZone.split('/').at(-1)!.replaceAll('_', ' ')}`
+}
+
 /** A stored value of any shape on one line, without its markup. */
 export function valueShown(v: unknown): string {
   if (v === null || v === undefined || v === '') return 'nothing'

@@ -10,6 +10,9 @@ const marksOf = (...shown: PartMark[]): Record<string, PartMark> =>
   Object.fromEntries(
     props.page.changes.flatMap((c) => (c.area !== '' && shown.includes(c.what) ? [[c.of, c.what]] : [])),
   )
+const setup = useSetupStore()
+const timeZone = computed(() => setup.storefronts.find((s) => s.code === props.release.storefront)?.timeZone ?? 'UTC')
+const momentShown = (at: string) => whenThere(at, timeZone.value)
 const marksBefore = computed(() => marksOf('removed', 'changed'))
 const marksAfter = computed(() => marksOf('added', 'changed', 'moved'))
 const liveWords = computed(() =>
@@ -47,7 +50,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         </li>
       </ul>
       <p v-if="page.moments.length" class="text-ink2">
-        It changes by itself {{ page.moments.map(whenShown).join(', ') }}.
+        It changes by itself on {{ page.moments.map(momentShown).join(', ') }}.
       </p>
       <slot />
     </div>

@@ -253,24 +253,24 @@ useKeys('Release', [
             <div
               ref="scroller"
               class="min-h-0 flex-1 overflow-auto"
-              role="listbox"
+              role="grid"
               tabindex="0"
               aria-label="Pages of this release"
               :aria-activedescendant="here ? `page-${at}` : undefined"
             >
-              <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
+              <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
                 <div
                   v-for="v in rows"
                   :id="`page-${v.index}`"
                   :key="v.index"
-                  role="option"
+                  role="row"
                   :aria-selected="v.index === at"
                   class="absolute inset-x-0 h-[52px] cursor-pointer border-b border-hair px-3 py-1.5"
                   :class="{ 'bg-indigowash': v.index === at }"
                   :style="{ transform: `translateY(${v.start}px)` }"
                   @click="at = v.index"
                 >
-                  <template v-if="list.row(v.index)">
+                  <div v-if="list.row(v.index)" role="gridcell">
                     <p class="flex items-baseline gap-2">
                       <b class="truncate font-semibold">{{ list.row(v.index)!.name }}</b>
                       <span v-if="list.row(v.index)!.kind === 'product'" class="code ml-auto">{{
@@ -285,7 +285,7 @@ useKeys('Release', [
                         languageName(list.row(v.index)!.language)
                       }}</span>
                     </p>
-                  </template>
+                  </div>
                 </div>
               </div>
             </div>

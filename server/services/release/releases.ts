@@ -255,7 +255,8 @@ export async function releaseAnyway(
   })
 }
 
-async function recount(tx: Tx, { id, counts }: ReleaseRow): Promise<void> {
+/** Counts the pages of a release anew, after some were held back or are released all the same. */
+export async function recount(tx: Tx, { id, counts }: ReleaseRow): Promise<void> {
   await updateRelease(tx, id, { counts: { ...(await countStaged(tx.db, id)), unchanged: counts?.unchanged ?? 0 } })
 }
 
