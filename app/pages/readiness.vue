@@ -282,7 +282,7 @@ const codes = computed(() =>
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
       <ConditionGroup v-model="rule" />
     </div>
-    <div class="flex min-h-0 flex-1 border-t border-hair2">
+    <div class="split-body">
       <ClothGrid
         ref="grid"
         :list="list"

@@ -2,6 +2,7 @@ import type { Attribute, Value } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import { freeCode } from '../text/code'
 import { fold } from '../text/fold'
+import type { Product, Setup } from './model'
 import { same } from './patch'
 
 /** A variant as the grid shows it: only what must differ. */
@@ -215,4 +216,14 @@ export function likePattern(rows: readonly VariantRow[], pattern: VariantRow, wh
       ? { ...r, stock: pattern.stock, status: pattern.status, prices: { ...pattern.prices }, picture: pattern.picture }
       : r,
   )
+}
+
+/** The attributes in which the variants of a parent differ: those that it names, else all that its type has per variant. */
+export function differingAttributes(
+  { differsIn, type }: Pick<Product, 'differsIn' | 'type'>,
+  { types }: Pick<Setup, 'types'>,
+): readonly string[] {
+  if (differsIn.length > 0) return differsIn
+  const perVariant = types.get(type)?.attributes.filter((a) => a.perVariant) ?? []
+  return perVariant.map((a) => a.attribute)
 }

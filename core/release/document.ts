@@ -2,6 +2,7 @@ import canonicalize from 'canonicalize'
 import { labelAmong } from '../language/labels'
 import { directionOf } from '../language/chain'
 import { categoryPath, type Family, type Product, type Setup } from '../catalogue/model'
+import { differingAttributes } from '../catalogue/variants'
 import { assemblePage, memberCalled, pageHead, type Page, type PageInput, type PageProduct } from '../page/assemble'
 import type { Availability } from '../page/availability'
 import type { Shown } from '../page/because'
@@ -32,10 +33,17 @@ export interface ReleasedPrice {
   instead: string | null
 }
 
+/** What a variant has in an attribute in which it differs from others, as shoppers read it. */
+export interface VariantOption {
+  attribute: string
+  label: string
+  value: string
+}
+
 /** A variant as the page of its product names it: by what it differs in. */
 export interface ReleasedVariant {
   sku: string
-  options: { attribute: string; label: string; value: string }[]
+  options: VariantOption[]
   price: ReleasedPrice | null
   availability: Availability
 }
@@ -104,7 +112,7 @@ function priceDocument({ price, basePrice, currency }: PageProduct, language: st
 
 function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setup): ReleasedVariant['options'] {
   const values = valuesFor(variant, family, reader, setup)
-  return family.root.differsIn.flatMap((code) => {
+  return differingAttributes(family.root, setup).flatMap((code) => {
     const found = values(code)
     const attribute = setup.attributes.get(code)
     if (!attribute || !found || found.value === null) return []
@@ -113,21 +121,25 @@ function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setu
   })
 }
 
+/** Whether an option is not the same for all variants. */
+const tellsApart = ({ attribute, value }: VariantOption, options: readonly (readonly VariantOption[])[]): boolean =>
+  options.some((list) => !list.some((o) => o.attribute === attribute && o.value === value))
+
 /** The variants of a page's product that are sold, each by what it differs in. */
 function variantDocuments(input: PageInput, page: Page, reader: Reader): ReleasedVariant[] {
   const { family, lens, setup } = input
   if (page.product.sku !== family.root.sku) return []
-  return family.variants
-    .filter((v) => v.status === 'active')
-    .map((variant) => {
-      const head = pageHead({ ...input, sku: variant.sku })
-      return {
-        sku: variant.sku,
-        options: optionsOf(variant, family, reader, setup),
-        price: priceDocument(head, lens.language),
-        availability: head.availability,
-      }
-    })
+  const sold = family.variants.filter((v) => v.status === 'active')
+  const options = sold.map((variant) => optionsOf(variant, family, reader, setup))
+  return sold.map((variant, i) => {
+    const head = pageHead({ ...input, sku: variant.sku })
+    return {
+      sku: variant.sku,
+      options: options[i]!.filter((option) => tellsApart(option, options)),
+      price: priceDocument(head, lens.language),
+      availability: head.availability,
+    }
+  })
 }
 
 /** The categories that lead to a product, from the topmost down; those without a name that counts are passed over. */

@@ -46,7 +46,7 @@ export class Client {
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const content = await response.text()
-    const isJson = /json/.test(response.headers.get('content-type') ?? '') && content !== ''
+    const isJson = /\bjson\b/.test(response.headers.get('content-type') ?? '') && content !== ''
     const body: unknown = isJson ? JSON.parse(content) : content
     const wrong = isJson ? await wrongWith(method, path, response.status, body) : undefined
     if (wrong) throw new Error(`Not as the contract says: ${wrong}`)

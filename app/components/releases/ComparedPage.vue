@@ -24,23 +24,12 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
 <template>
   <section class="flex min-h-0 flex-1 flex-col bg-shade" aria-label="Comparison">
     <div class="grid min-h-0 flex-1 grid-cols-2 gap-3 px-4 pt-3">
-      <div class="flex min-h-0 flex-col">
-        <h3 class="pb-1.5 text-[12.5px] font-normal text-ink2">
-          Before · <b>{{ liveWords }}</b>
-        </h3>
-        <ComparedState
-          :document="page.before"
-          :language="page.language"
-          :marks="marksBefore"
-          called="The page before"
-        />
-      </div>
-      <div class="flex min-h-0 flex-col">
-        <h3 class="pb-1.5 text-[12.5px] font-normal text-ink2">
-          After · <b>{{ nextWords }}</b>
-        </h3>
-        <ComparedState :document="page.after" :language="page.language" :marks="marksAfter" called="The page after" />
-      </div>
+      <ComparedState :document="page.before" :language="page.language" :marks="marksBefore" called="The page before">
+        Before · <b>{{ liveWords }}</b>
+      </ComparedState>
+      <ComparedState :document="page.after" :language="page.language" :marks="marksAfter" called="The page after">
+        After · <b>{{ nextWords }}</b>
+      </ComparedState>
     </div>
     <div class="max-h-[30%] overflow-auto px-4 py-2.5 text-[12.5px]" tabindex="0" aria-label="What changes">
       <p v-if="changesLine(page.changes) === ''" class="text-ink2">The whole page is {{ page.change }}.</p>

@@ -59,32 +59,35 @@ const groundOf = (key: string) => {
 </script>
 
 <template>
-  <ProofFrame
-    v-if="page"
-    class="min-h-0 flex-1 border border-hair2 bg-white"
-    :page="page"
-    :language="language"
-    :asked="null"
-    :marks="marks"
-    :called="called"
-  />
-  <ul
-    v-else-if="document"
-    class="min-h-0 flex-1 overflow-auto border border-hair2 bg-sheet p-3 font-serif"
-    :lang="language"
-    :dir="document.direction"
-    tabindex="0"
-    :aria-label="called"
-  >
-    <li
-      v-for="line in lines"
-      :key="line.key"
-      class="px-1"
-      :class="groundOf(line.key)"
-      :style="{ paddingInlineStart: `${line.depth * 16 + 4}px` }"
+  <div class="flex min-h-0 flex-col">
+    <h2 class="pb-1.5 font-sans text-[12.5px] font-normal text-ink2"><slot /></h2>
+    <ProofFrame
+      v-if="page"
+      class="min-h-0 flex-1 border border-hair2 bg-white"
+      :page="page"
+      :language="language"
+      :asked="null"
+      :marks="marks"
+      :called="called"
+    />
+    <ul
+      v-else-if="document"
+      class="min-h-0 flex-1 overflow-auto border border-hair2 bg-sheet p-3 font-serif"
+      :lang="language"
+      :dir="document.direction"
+      tabindex="0"
+      :aria-label="called"
     >
-      {{ line.text }}
-    </li>
-  </ul>
-  <p v-else class="flex-1 border border-hair2 bg-sheet p-4 text-ink2">There is no page.</p>
+      <li
+        v-for="line in lines"
+        :key="line.key"
+        class="px-1"
+        :class="groundOf(line.key)"
+        :style="{ paddingInlineStart: `${line.depth * 16 + 4}px` }"
+      >
+        {{ line.text }}
+      </li>
+    </ul>
+    <p v-else class="flex-1 border border-hair2 bg-sheet p-4 text-ink2">There is no page.</p>
+  </div>
 </template>

@@ -187,7 +187,7 @@ useKeys('Release', [
         <NuxtLink class="code" :to="{ path: `/releases/storefronts/${release.storefront}`, query: lens.query }">{{
           setup.storefrontName(release.storefront)
         }}</NuxtLink>
-        <h1 class="flex items-baseline gap-2"><span class="dot" />{{ release.title }}</h1>
+        <h1 class="inline-row"><span class="dot" />{{ release.title }}</h1>
         <span class="text-ink2"
           >{{ releaseStateWords(release)
           }}<template v-if="release.live"
@@ -218,18 +218,20 @@ useKeys('Release', [
         It could not be prepared. Prepare it again, or delete it.
       </p>
       <template v-else>
-        <dl class="flex flex-wrap items-stretch border-t border-hair2">
-          <div v-for="c in counts" :key="c.of" class="border-r border-hair px-4 py-2">
-            <dd class="font-serif text-[19px] font-semibold" :class="{ 'text-madder': c.of === 'held' && c.n > 0 }">
-              {{ numberShown(c.n) }}
-            </dd>
-            <dt class="text-[12.5px] text-ink2">{{ c.words }}</dt>
-          </div>
+        <div class="flex items-center border-t border-hair2">
+          <dl class="flex flex-wrap items-stretch">
+            <div v-for="c in counts" :key="c.of" class="border-r border-hair px-4 py-2">
+              <dd class="font-serif text-[19px] font-semibold" :class="{ 'text-madder': c.of === 'held' && c.n > 0 }">
+                {{ numberShown(c.n) }}
+              </dd>
+              <dt class="text-[12.5px] text-ink2">{{ c.words }}</dt>
+            </div>
+          </dl>
           <p class="ml-auto self-center px-5 text-ink2">
             compared with {{ release.base === 0 ? 'nothing: none was live' : `release ${release.base}` }}
           </p>
-        </dl>
-        <div class="flex min-h-0 flex-1 border-t border-hair2">
+        </div>
+        <div class="split-body">
           <div class="flex w-[330px] shrink-0 flex-col border-r border-hair2 bg-sheet">
             <div class="flex flex-wrap gap-2 border-b border-hair px-3 py-2">
               <SelectField
@@ -271,7 +273,7 @@ useKeys('Release', [
                   @click="at = v.index"
                 >
                   <div v-if="list.row(v.index)" role="gridcell">
-                    <p class="flex items-baseline gap-2">
+                    <p class="title-row">
                       <b class="truncate font-semibold">{{ list.row(v.index)!.name }}</b>
                       <span v-if="list.row(v.index)!.kind === 'product'" class="code ml-auto">{{
                         list.row(v.index)!.key
@@ -292,15 +294,15 @@ useKeys('Release', [
           </div>
           <ComparedPage v-if="here && compared.data.value" :release="release" :page="compared.data.value">
             <div v-if="compared.data.value.held.length" class="mt-1.5">
-              <h4 class="font-semibold" :class="{ 'text-madder': isHeld(here) }">
+              <h3 class="font-semibold" :class="{ 'text-madder': isHeld(here) }">
                 {{ isHeld(here) ? 'Held back' : 'Released anyway' }}
-              </h4>
+              </h3>
               <ul>
                 <li v-for="(h, i) in compared.data.value.held" :key="i">{{ h.message }}</li>
               </ul>
               <p v-if="here.anyway">
                 “{{ here.anyway.reason }}”{{ here.anyway.person ? `, ${here.anyway.person}` : '' }}
-                <button v-if="mayRelease" type="button" class="plain ml-2 min-h-6" @click="holdBack(here)">
+                <button v-if="mayRelease" type="button" class="plain min-h-6" @click="holdBack(here)">
                   Hold back again
                 </button>
               </p>

@@ -233,7 +233,7 @@ function leaveEditor() {
         </li>
       </ul>
     </details>
-    <div class="flex min-h-0 flex-1 border-t border-hair2">
+    <div class="split-body">
       <nav
         class="flex w-[215px] shrink-0 flex-col overflow-auto border-r border-hair2 pb-6"
         aria-label="Groups of suggestions"

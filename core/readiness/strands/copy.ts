@@ -5,6 +5,7 @@ import { inlineMark, viewOf } from '../../house-style/view'
 import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '../../search/check'
 import { cachedFor } from '../../cache/cached-for'
 import type { Setup } from '../../catalogue/model'
+import { differingAttributes } from '../../catalogue/variants'
 import type { Reading } from '../family'
 import type { EvaluatedEdition } from '../prepare'
 import { asks } from './facts'
@@ -128,13 +129,7 @@ function variantWordIn(
   { family, prepared: { setup } }: Reading,
   edition: EvaluatedEdition,
 ): string | undefined {
-  const codes =
-    family.root.differsIn.length > 0
-      ? family.root.differsIn
-      : (setup.types
-          .get(family.root.type)
-          ?.attributes.filter((a) => a.perVariant)
-          .map((a) => a.attribute) ?? [])
+  const codes = differingAttributes(family.root, setup)
   return kept(setup, `${edition.n} ${codes.join()} ${name}`, () => lookFor(name, codes, edition, setup))
 }
 

@@ -293,7 +293,14 @@ export async function goLive(
     const pointer = await lockLivePointer(tx, storefront)
     const release = draft(await storedRelease(id))
     if (release.base !== base)
-      throw new Problem(409, 'Compared anew', 'This release has been compared anew. Look at it again.')
+      throw new Problem(
+        409,
+        'Prepared again',
+        'This release has been prepared again since you looked at it. Look at it again.',
+      )
+    const { added, changed, removed } = await countStaged(tx.db, release.id)
+    if (added + changed + removed === 0)
+      throw new Problem(409, 'Nothing to release', 'Nothing in this release would change what shoppers get.')
     const overtaken = await overtakenPages(tx.db, release.id, storefront, release.base)
     if (overtaken > 0)
       throw new Problem(

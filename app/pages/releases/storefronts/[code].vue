@@ -50,7 +50,7 @@ useKeys('Releases of a storefront', [
   <div class="page">
     <div class="page-head" :class="`thread-${code}`">
       <NuxtLink class="code" :to="{ path: '/releases', query: lens.query }">Releases</NuxtLink>
-      <h1 class="flex items-baseline gap-2"><span class="dot" />{{ setup.storefrontName(code) }}</h1>
+      <h1 class="inline-row"><span class="dot" />{{ setup.storefrontName(code) }}</h1>
       <span class="text-ink2">All its releases, the newest first.</span>
       <button v-if="session.mayEdit" type="button" class="act main ml-auto" @click="creating = true">
         New release <span class="opacity-70">n</span>
@@ -94,7 +94,7 @@ useKeys('Releases of a storefront', [
                   <button
                     v-if="asking !== r.number"
                     type="button"
-                    class="plain ml-auto min-h-6"
+                    class="plain beside"
                     :aria-label="`Go back to release ${r.number}`"
                     @click="asking = r.number!"
                   >
@@ -103,7 +103,7 @@ useKeys('Releases of a storefront', [
                   <span v-else class="ml-auto" role="alert"
                     >Shoppers get release {{ r.number }} again, at once.
                     <button type="button" class="act main" @click="goBack(r.number!)">Go back</button>
-                    <button type="button" class="plain ml-2 min-h-6" @click="asking = undefined">Cancel</button></span
+                    <button type="button" class="plain min-h-6" @click="asking = undefined">Cancel</button></span
                   >
                 </template></span
               >
