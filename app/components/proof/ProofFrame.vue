@@ -129,6 +129,7 @@ function drive() {
   })
   for (const [piece, change] of Object.entries(props.marks ?? {}))
     doc.getElementById(piece)?.classList.add('differs', change)
+  doc.querySelector('.differs')?.scrollIntoView({ block: 'center' })
   mark()
   seek()
 }
