@@ -1,4 +1,5 @@
 import canonicalize from 'canonicalize'
+import { refersTo } from '../attributes/types/registry'
 import { labelAmong } from '../language/labels'
 import { directionOf } from '../language/chain'
 import { categoryPath, type Family, type Product, type Setup } from '../catalogue/model'
@@ -115,7 +116,8 @@ function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setu
   return differingAttributes(family.root, setup).flatMap((code) => {
     const found = values(code)
     const attribute = setup.attributes.get(code)
-    if (!attribute || !found || found.value === null) return []
+    // A picture of a variant is none of the words that it is chosen by.
+    if (!attribute || refersTo(attribute, 'picture', 'file') || !found || found.value === null) return []
     const label = labelAmong(attribute.labels, reader.counting) ?? ''
     return [{ attribute: code, label, value: displayValue(code, found.value, reader, setup) }]
   })
