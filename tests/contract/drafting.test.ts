@@ -215,10 +215,9 @@ describe('search texts by HTTP', () => {
       slug: 'zweiter',
       redirect: true,
     })
-    expect((await luc.get('/api/redirects?storefront=de&language=de-DE')).body).toMatchObject({
-      items: [{ from: 'erster', to: 'zweiter', sku: 'PE-9010' }],
-      next: null,
-    })
+    const redirects = await luc.get<{ items: object[] }>('/api/redirects?storefront=de&language=de-DE')
+    // Other products have redirects too, by other tests.
+    expect(redirects.body.items).toContainEqual({ from: 'erster', to: 'zweiter', sku: 'PE-9010' })
     expect(
       (
         await maren.patch<{ errors: { message: string }[] }>(
