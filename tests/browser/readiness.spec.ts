@@ -191,7 +191,7 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   const save = page.locator('#work').getByRole('button', { name: /^Save/ })
   await expect(save).toBeEnabled()
   await page.keyboard.press('Control+s')
-  await expect(page.locator('#work').getByText('Saved', { exact: true })).toBeVisible()
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.goto('/readiness?in=ch/de-CH&shop=ch')
   await expect(async () => {
     await page.reload()
