@@ -189,7 +189,7 @@ function listOf(place: Place, cards: readonly Card[], at: { path: string; page: 
     </ul>
     ${
       pages > 1 &&
-      html`<nav class="pages">
+      html`<div class="pages">
         <ul>
           ${numbers.map((n) =>
             n === at.page
@@ -197,7 +197,7 @@ function listOf(place: Place, cards: readonly Card[], at: { path: string; page: 
               : html`<li><a href="${at.path}${join}page=${n}">${n}</a></li>`,
           )}
         </ul>
-      </nav>`
+      </div>`
     }`
 }
 
@@ -279,11 +279,11 @@ export function searchPage(place: Place, q: string, page: number): Html {
 
 function trail(place: Place, categories: readonly { code: string; name: string }[]): Html | string {
   if (categories.length === 0) return ''
-  return html`<nav class="trail">
+  return html`<div class="trail">
     <ol>
       ${categories.map((c) => html`<li><a href="${categoryLink(place, c.code)}">${c.name}</a></li>`)}
     </ol>
-  </nav>`
+  </div>`
 }
 
 const anchor = ({ piece }: DeliveredPart) => piece.replace(/[^\w-]/g, '-')

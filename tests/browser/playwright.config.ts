@@ -6,8 +6,8 @@ const applications = (process.env.INKLOOM_TEST_URL ?? '').split(' ')
 export default defineConfig({
   testDir: '.',
   outputDir: '../../test-results',
-  timeout: 100_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   // Shared machines are now and then several times slower; what is never there is found missing all the same, later.
   // The tests of a worker share one running application, so they take their turns.
   workers: applications.length,
@@ -17,7 +17,7 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   use: {
     baseURL: applications[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]!,
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Zurich',
