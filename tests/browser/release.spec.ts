@@ -62,6 +62,8 @@ test('a product is released, looked at in the shop, changed, compared and releas
   await enter(page, '/catalogue')
   await patchValues(page, sku, [{ attribute: 'name', language: 'en-GB', value: `${name} II` }])
   await page.goto('/releases/storefronts/uk?in=uk/en-GB')
+  // The screen takes keys once it is there.
+  await expect(page.getByRole('button', { name: /^New release/ })).toBeVisible()
   await page.keyboard.press('n')
   await page.getByRole('radio', { name: 'some products' }).check()
   await page.getByLabel('SKUs of the products').fill(sku)
