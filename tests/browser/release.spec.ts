@@ -91,7 +91,7 @@ test('a product is released, looked at in the shop, changed, compared and releas
   await enter(page, '/releases/storefronts/uk?in=uk/en-GB')
   await expect(page.getByRole('cell', { name: 'live', exact: true })).toHaveCount(1)
   await page
-    .getByRole('button', { name: /^Go back to release/ })
+    .getByRole('button', { name: /^Go back to this/ })
     .first()
     .click()
   await page.getByRole('button', { name: 'Go back', exact: true }).click()

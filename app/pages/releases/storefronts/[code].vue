@@ -95,7 +95,7 @@ useKeys('Releases of a storefront', [
                     v-if="asking !== r.number"
                     type="button"
                     class="plain beside"
-                    :aria-label="`Go back to release ${r.number}`"
+                    :aria-label="`Go back to this: release ${r.number}`"
                     @click="asking = r.number!"
                   >
                     Go back to this
