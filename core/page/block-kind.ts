@@ -1,6 +1,7 @@
 import type { Labels } from '../language/labels'
 import { normalForm } from '../richtext/normal-form'
 import { escapeAttribute, escapeText } from '../richtext/tree'
+import { mediaAddress } from './media'
 
 /** What a field of a block holds: a line, a formatted text, a link with its words, a picture of the library. */
 export const blockFieldTypes = ['line', 'text', 'link', 'picture'] as const
@@ -38,8 +39,7 @@ const writers: Record<BlockFieldType, (value: string, first: boolean, alternativ
     return `<p><a href="${escapeAttribute(href!)}">${escapeText(words.join(' ') || href!)}</a></p>`
   },
   picture: (v, _first, alternative) =>
-    `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" ` +
-    `alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
+    `<figure><img src="${mediaAddress(v.trim())}" ` + `alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
 }
 
 /**

@@ -34,14 +34,15 @@ export function pagePictures(value: Value | null, library: Library, reader: Read
   })
 }
 
+/** Where a picture or file of the media library is read on pages, by its name. */
+export const mediaAddress = (name: string): string => `/delivery/media/${encodeURIComponent(name)}`
+
 /** Where files of a library are read in an edition. Only what has a title that counts is linked. */
 export function fileLinks(library: Library, reader: Reader): NonNullable<ShownIn['fileLink']> {
   return (name) => {
     const found = versionFor(name, library, reader)
     if (!found?.counts) return undefined
     const title = labelOfVersion(found.one, library, reader)
-    return title === undefined
-      ? undefined
-      : { href: `/delivery/media/${encodeURIComponent(found.one.item.code)}`, title }
+    return title === undefined ? undefined : { href: mediaAddress(found.one.item.code), title }
   }
 }

@@ -10,7 +10,7 @@ import { cachedFor } from '../cache/cached-for'
 import { readNormalForm } from '../richtext/read'
 import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
-import { fileLinks } from './media'
+import { fileLinks, mediaAddress } from './media'
 import { fillInline, type ValueReader } from './inline'
 import { relatedName, type Related, type RelatedProduct, type RelatedUnder } from './relations'
 
@@ -95,7 +95,7 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
 function productRow(items: readonly RelatedProduct[], language: string): string {
   const entries = items.map((item) => {
     const { picture } = item
-    const image = picture === null ? '' : `<img src="/delivery/media/${encodeURIComponent(picture)}" alt=""> `
+    const image = picture === null ? '' : `<img src="${mediaAddress(picture)}" alt=""> `
     return `<li>${image}${escapeText(relatedName(item, language))}</li>`
   })
   return `<ul>${entries.join('')}</ul>`

@@ -8,11 +8,11 @@ import { assemblePage, memberCalled, pageHead, type Page, type PageInput, type P
 import type { Availability } from '../page/availability'
 import type { Shown } from '../page/because'
 import type { AreaForm, Look } from '../page/layout'
-import type { PagePicture } from '../page/media'
+import { mediaAddress, type PagePicture } from '../page/media'
 import { relatedGroups, relatedWords, type RelatedProduct } from '../page/relations'
 import { structuredData, withoutOwnMarkup } from '../page/structured'
 import { displayValue, editionReader, valuesFor, type ValuesOf } from '../page/values'
-import { formatMoney } from '../units/format'
+import { writtenPrice, type WrittenPrice } from '../page/written-price'
 import type { Reader } from '../values/resolve'
 import type { SiteDocument } from './site'
 
@@ -26,12 +26,10 @@ export interface ReleasedPart {
   questions?: ReleasedPart[]
 }
 
-/** A price as shoppers read it; `instead` is the base price that it stands in place of, where it does. */
-export interface ReleasedPrice {
+/** A price with its amount, and as shoppers read it. */
+export interface ReleasedPrice extends WrittenPrice {
   amount: number
   currency: string
-  shown: string
-  instead: string | null
 }
 
 /** What a variant has in an attribute in which it differs from others, as shoppers read it. */
@@ -100,15 +98,10 @@ function textOf(values: ValuesOf, code: string): string | null {
 }
 
 /** The price of a page's product, written for its shoppers. */
-function priceDocument({ price, basePrice, currency }: PageProduct, language: string): ReleasedPrice | null {
-  if (price === null) return null
-  const replaces = price.because !== 'base' && basePrice !== null
-  return {
-    amount: price.amount,
-    currency,
-    shown: formatMoney(price.amount, currency, language),
-    instead: replaces ? formatMoney(basePrice, currency, language) : null,
-  }
+function priceDocument(product: PageProduct, language: string): ReleasedPrice | null {
+  const { price, currency } = product
+  const written = writtenPrice(product, language)
+  return price && written && { amount: price.amount, currency, ...written }
 }
 
 function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setup): ReleasedVariant['options'] {
@@ -155,7 +148,7 @@ function categoriesAbove({ category }: Product, reader: Reader, setup: Setup): R
 }
 
 /** Whether a product has a page at a moment: it is active, as is its parent, and in the range of whoever looks. */
-export const hasPage = (page: Page, product: Product, { root }: Family): boolean =>
+const hasPage = (page: Page, product: Product, { root }: Family): boolean =>
   page.product.inRange && product.status === 'active' && root.status === 'active'
 
 /** The page of a product through a lens as shoppers get it; null where it has none then. */
@@ -195,21 +188,16 @@ export function productDocument(input: PageInput): ReleasedProduct | null {
       return items?.length ? [{ title: relatedWords(under, lens.language), items }] : []
     }),
     variants: variantDocuments(input, page, reader),
-    structured: structuredData(
-      page,
-      product.gtin,
-      lens.language,
-      (picture) => `/delivery/media/${encodeURIComponent(picture)}`,
-    ),
+    structured: structuredData(page, product.gtin, lens.language, mediaAddress),
   }
 }
 
-const mediaAddress = /\/delivery\/media\/([^"'?#\s<>\\]+)/g
+const namedMedia = /\/delivery\/media\/([^"'?#\s<>\\]+)/g
 
 /** The pictures and files of the media library that a document names, given with its canonical text. */
 export function mediaOf(document: ReleasedDocument, text: string): string[] {
   if (document.kind !== 'product') return []
-  const named = [...text.matchAll(mediaAddress)].map(([, name]) => decodeURIComponent(name!))
+  const named = [...text.matchAll(namedMedia)].map(([, name]) => decodeURIComponent(name!))
   const pictures = document.pictures.map((p) => p.name)
   const related = document.related.flatMap((g) => g.items.flatMap((item) => item.picture ?? []))
   return [...new Set([...named, ...pictures, ...related])].sort()

@@ -7,10 +7,11 @@ import { layoutDifferences, pageDifferences } from '@core/page/differences'
 import type { Layout } from '@core/page/layout'
 import { pageMoments } from '@core/page/moments'
 import { relatedWords, type Related } from '@core/page/relations'
+import { writtenPrice } from '@core/page/written-price'
+import { mediaAddress } from '@core/page/media'
 import { structuredData } from '@core/page/structured'
 import { editionReader } from '@core/page/values'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
-import { formatMoney } from '@core/units/format'
 import { database } from '../../db/connect'
 import { loadContent, ownPiecesOf } from '../../db/queries/content'
 import { loadLibrary, namedBy } from '../../db/queries/media'
@@ -80,15 +81,15 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
     layout: { look, off },
     name,
   } = setup.storefronts.get(storefront)!
-  const { price, basePrice, currency, sku } = page.product
+  const { price, sku } = page.product
+  const written = writtenPrice(page.product, language)
   const gtin = [input.family.root, ...input.family.variants].find((p) => p.sku === sku)?.gtin ?? null
   return {
     product: {
       ...page.product,
       price: price && shownPrice(price),
-      priceShown: price ? formatMoney(price.amount, currency, language) : null,
-      basePriceShown:
-        price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, language) : null,
+      priceShown: written?.shown ?? null,
+      basePriceShown: written?.instead ?? null,
     },
     storefront: name,
     direction: directionOf(language),
@@ -102,7 +103,7 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
     })),
     left_out: page.left_out,
     unread: unreadOnPage(page, input, input.family, editionReader(setup, storefront, language)),
-    structured: structuredData(page, gtin, language, (picture) => `/delivery/media/${encodeURIComponent(picture)}`),
+    structured: structuredData(page, gtin, language, mediaAddress),
   }
 }
 
