@@ -9,8 +9,9 @@ import { renditionOf } from '../services/media/rendition'
 
 /** How long a picture or file may be kept, and by whom: what is on no live page is only for who is signed in. */
 async function cachingOf(event: H3Event, name: string, now: number): Promise<string> {
-  if (await isOnLivePage(database(), name)) return 'public, max-age=300'
+  // Whoever works here sees very many, and may see all of them.
   if (await signedInOf(event, now)) return 'private, max-age=300'
+  if (await isOnLivePage(database(), name)) return 'public, max-age=300'
   throw new Problem(401, 'Not signed in', 'This file is on no page that is live. Sign in to see it.')
 }
 

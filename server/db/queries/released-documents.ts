@@ -4,6 +4,7 @@ import { and, eq, sql } from 'drizzle-orm'
 import { mediaOf, type ReleasedDocument } from '@core/release/document'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
+import { validAt } from './released-pages'
 
 // Documents are kept compressed with what their edition's pages have in common, each content once.
 
@@ -13,7 +14,7 @@ const mostOfDictionary = 32_768
 /** The pages of which a dictionary is made. */
 const samples = 12
 
-export const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest()
+const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest()
 
 interface Dictionary {
   id: number
@@ -106,7 +107,7 @@ export async function isOnLivePage(db: Db, name: string): Promise<boolean> {
   const { rows } = await db.execute<{ live: boolean }>(sql`
     select exists (select 1 from released_media m join released_page p on p.document = m.document
       join live_release l on l.storefront = p.storefront
-      where m.name = ${name} and p.since <= l.reads and (p.until is null or p.until > l.reads)) as live`)
+      where m.name = ${name} and ${validAt(sql`l.reads`)}) as live`)
   return rows[0]!.live
 }
 

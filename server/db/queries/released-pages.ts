@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { HeldBack, ReleaseCounts, ReleasedChange } from '@contracts/release'
+import { groupBy } from '@core/lists/group-by'
 import type { PageChange } from '@core/release/compare'
 import type { Db, Tx } from '../connect'
 
@@ -32,10 +33,22 @@ export interface StagedPage extends PageKey {
   rows: PageRow[]
 }
 
+/** The document that a shopper of no group reads at a moment, by its number; null where there is no page. */
+export const documentAt = (rows: readonly PageRow[], now: number): number | null =>
+  rows.filter((r) => r.group === '' && r.begins <= now).at(-1)?.document ?? null
+
 const instantText = (begins: number) => (begins === -Infinity ? '-infinity' : new Date(begins).toISOString())
 
-/** Whether a row `p` is read at a release. */
-const validAt = (n: SQL | number) => sql`p.since <= ${n} and (p.until is null or p.until > ${n})`
+/** Whether a row of `released_page`, `p` unless it is called otherwise, is read at a release. */
+export const validAt = (n: SQL | number, row = sql`p`): SQL =>
+  sql`${row}.since <= ${n} and (${row}.until is null or ${row}.until > ${n})`
+
+/** Whether a page `g` of a release goes live with it: nothing holds it back, or it is released all the same. */
+const goes = sql`(g.held is null or g.anyway is not null)`
+
+/** When a row begins, in milliseconds since 1970; null from the beginning of time. */
+const beginsOf = (begins: SQL) => sql`
+  case when ${begins} = '-infinity' then null else (extract(epoch from ${begins}) * 1000)::float8 end as begins`
 
 /** A row as it is read: from the beginning of time is null. */
 type StoredRow = Omit<PageRow, 'begins'> & { begins: number | null } & Record<string, unknown>
@@ -56,18 +69,13 @@ export async function rowsOfPages(
 ): Promise<Map<string, PageRow[]>> {
   const { rows } = await db.execute<StoredRow & { key: string }>(sql`
     select p.key, p.group_code as "group", p.document, p.slug,
-      case when p.begins = '-infinity' then null else (extract(epoch from p.begins) * 1000)::float8 end as begins
+      ${beginsOf(sql`p.begins`)}
     from released_page p
     where p.storefront = ${storefront} and p.language = ${keys.language} and p.kind = ${keys.kind}
       and p.key = any(${sql.param([...keys.keys])}::text[]) and ${validAt(release)}
     order by p.key, p.group_code, p.begins`)
-  const found = new Map<string, PageRow[]>()
-  for (const { key, ...row } of rows) {
-    const list = found.get(key) ?? []
-    found.set(key, list)
-    list.push(rowOf(row))
-  }
-  return found
+  const byKey = groupBy(rows, (row) => row.key)
+  return new Map([...byKey].map(([key, list]) => [key, list.map(rowOf)]))
 }
 
 /** The keys of all pages of a kind that a storefront's edition has at a release, after a key. */
@@ -122,13 +130,12 @@ export async function deleteStaged(tx: Tx, releaseId: number): Promise<void> {
 
 /** How many pages of a release there are of each kind; what is unchanged is not kept. */
 export async function countStaged(db: Db, releaseId: number): Promise<Omit<ReleaseCounts, 'unchanged'>> {
-  const goes = sql`(held is null or anyway is not null)`
   const { rows } = await db.execute<Omit<ReleaseCounts, 'unchanged'>>(sql`
     select count(*) filter (where change = 'added' and ${goes})::int as added,
       count(*) filter (where change = 'changed' and ${goes})::int as changed,
       count(*) filter (where change = 'removed' and ${goes})::int as removed,
       count(*) filter (where not ${goes})::int as held
-    from release_page where release_id = ${releaseId}`)
+    from release_page g where release_id = ${releaseId}`)
   return rows[0]!
 }
 
@@ -154,7 +161,7 @@ const pageColumns = sql`
 function pagesWhere(releaseId: number, { change, language, q }: ReleasePageFilter): SQL {
   const all = [sql`g.release_id = ${releaseId}`]
   if (change === 'held') all.push(sql`g.held is not null`)
-  else if (change !== undefined) all.push(sql`g.change = ${change} and (g.held is null or g.anyway is not null)`)
+  else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)
   if (language !== undefined) all.push(sql`g.language = ${language}`)
   if (q !== undefined && q !== '')
     all.push(sql`(strpos(lower(g.title), lower(${q})) > 0 or strpos(lower(g.key), lower(${q})) > 0)`)
@@ -174,7 +181,7 @@ export async function stagedPages(
   )
   const { rows } = await db.execute<StoredReleasePage & Record<string, unknown>>(sql`
     select ${pageColumns} from release_page g left join person who on who.id = g.anyway_by
-    where ${where} order by (g.held is not null and g.anyway is null), g.key, g.language
+    where ${where} order by (not ${goes}), g.key, g.language
     limit ${limit} offset ${offset}`)
   return { count: counted[0]!.n, items: rows }
 }
@@ -192,7 +199,7 @@ export async function stagedPage(
   if (!page) return undefined
   const { rows: stored } = await db.execute<StoredRow>(sql`
     select group_code as "group", document, slug,
-      case when begins = '-infinity' then null else (extract(epoch from begins) * 1000)::float8 end as begins
+      ${beginsOf(sql`begins`)}
     from release_row
     where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}
     order by group_code, begins`)
@@ -211,21 +218,23 @@ export async function setAnyway(
     where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
 }
 
+/** Whether a page `g` is one that a release takes live. */
+const taken = (releaseId: number) => sql`g.release_id = ${releaseId} and ${goes}`
+const samePage = sql`p.language = g.language and p.kind = g.kind and p.key = g.key`
+
 /** Pages that a release would change and that have changed in another release since it was compared. */
 export async function overtakenPages(db: Db, releaseId: number, storefront: string, base: number): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(*)::int as n from release_page g
-    where g.release_id = ${releaseId} and (g.held is null or g.anyway is not null)
+    where ${taken(releaseId)}
       and exists (select 1 from released_page p
-        where p.storefront = ${storefront} and p.language = g.language and p.kind = g.kind and p.key = g.key
+        where p.storefront = ${storefront} and ${samePage}
           and (p.since > ${base} or p.until > ${base}))`)
   return rows[0]!.n
 }
 
-const samePage = sql`p.language = g.language and p.kind = g.kind and p.key = g.key`
 const sameRow = sql`
   w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document`
-const taken = (releaseId: number) => sql`g.release_id = ${releaseId} and (g.held is null or g.anyway is not null)`
 
 /**
  * Writes what a release changes as rows that are valid from its number on: closes those that differ and opens others.
@@ -258,7 +267,7 @@ export async function writeBack(tx: Tx, storefront: string, to: number, number: 
     exists (select 1 from released_page o
       where o.storefront = p.storefront and o.language = p.language and o.kind = p.kind and o.key = p.key
         and o.group_code = p.group_code and o.begins = p.begins and o.document is not distinct from p.document
-        and o.since <= ${release} and (o.until is null or o.until > ${release}))`
+        and ${validAt(release, sql`o`)})`
   await tx.db.execute(sql`
     insert into released_page (storefront, language, kind, key, group_code, begins, since, document, slug)
     select p.storefront, p.language, p.kind, p.key, p.group_code, p.begins, ${number}, p.document, p.slug
@@ -334,6 +343,6 @@ export async function keyOfSlug(
   const { rows } = await db.execute<{ key: string }>(sql`
     select p.key from released_page p join live_release l on l.storefront = p.storefront
     where p.storefront = ${storefront} and p.language = ${language} and p.slug = ${slug} and p.since <= l.reads
-    order by (p.until is null or p.until > l.reads) desc, p.since desc limit 1`)
+    order by (${validAt(sql`l.reads`)}) desc, p.since desc limit 1`)
   return rows[0]?.key
 }

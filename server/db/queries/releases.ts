@@ -2,6 +2,7 @@ import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm'
 import type { ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
+import { validAt } from './released-pages'
 
 export type ReleaseRow = typeof t.release.$inferSelect
 
@@ -52,7 +53,7 @@ export async function openReleases(db: Db): Promise<ReleaseRow[]> {
   return db
     .select()
     .from(t.release)
-    .where(inArray(t.release.state, ['preparing', 'draft', 'failed', 'live']))
+    .where(inArray(t.release.state, ['preparing', 'draft', 'live']))
     .orderBy(asc(t.release.storefront), desc(t.release.id))
 }
 
@@ -119,7 +120,7 @@ export async function countLivePages(db: Db): Promise<Map<string, number>> {
       select distinct on (p.storefront, p.language, p.kind, p.key) p.storefront, p.document
       from released_page p join live_release l on l.storefront = p.storefront
       where p.group_code = '' and p.kind = 'product' and p.begins <= now()
-        and p.since <= l.reads and (p.until is null or p.until > l.reads)
+        and ${validAt(sql`l.reads`)}
       order by p.storefront, p.language, p.kind, p.key, p.begins desc) x
     group by storefront`)
   return new Map(rows.map((r) => [r.storefront, r.n]))

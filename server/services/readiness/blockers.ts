@@ -5,6 +5,7 @@ import { storedReadiness } from '../../db/queries/cloth'
 import type { Content } from '../../db/queries/content'
 import { loadEditions } from '../../db/queries/readiness'
 import type { StoredSetup } from '../../db/queries/setup'
+import { findingDocument } from './findings'
 import { Words } from './words'
 
 /** What keeps a product's page in an edition from being ready; one that was never evaluated is not. */
@@ -33,8 +34,8 @@ export async function readBlockers(
     return (ofRoots.get(root) ?? [])
       .filter((f) => edition !== undefined && f.editions.includes(edition))
       .map((f) => {
-        const code = f.key.split('|')[0]!
-        return { code, message: words.message(code, f.at, f.details, language), at: f.at }
+        const { code, message, at } = findingDocument(f, words, language)
+        return { code, message, at }
       })
   }
 }

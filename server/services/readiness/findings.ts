@@ -16,7 +16,8 @@ import { unprocessable, notFound } from '../problem'
 import { clothWhere, editionsOf } from './cloth'
 import { Words } from './words'
 
-function documentOf(f: StoredFinding, words: Words, language: string): FindingDocument {
+/** A finding as it is answered, in words. */
+export function findingDocument(f: StoredFinding, words: Words, language: string): FindingDocument {
   const code = f.key.split('|')[0]!
   return {
     code,
@@ -39,7 +40,7 @@ function editionDocument(
   if (!cell) return undefined
   const here = findings.filter((f) => f.editions.includes(n))
   const of = (blocker: boolean) =>
-    here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words, editions.list[n]!.language))
+    here.filter((f) => f.blocker === blocker).map((f) => findingDocument(f, words, editions.list[n]!.language))
   return {
     ...editions.list[n]!,
     strands: Object.fromEntries(strands.map((s, i) => [s, { passed: cell.passed[i]!, of: cell.of[i]! }])) as Record<
@@ -125,7 +126,7 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
           .flatMap((f) => {
             return f.editions
               .filter((n) => numbers.has(n))
-              .map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) }))
+              .map((n) => ({ e: editions.list[n]!, d: findingDocument(f, words, editions.list[n]!.language) }))
               .filter(({ d }) => body.fix === undefined || d.fix === body.fix)
               .map(({ e, d }) =>
                 [

@@ -19,6 +19,7 @@ import { documentsById, keepDocuments, readDocument } from '../../db/queries/rel
 import {
   countStaged,
   deleteStaged,
+  documentAt,
   insertStaged,
   keysAt,
   rootsInDoubt,
@@ -178,7 +179,6 @@ async function putBlock(
     const made = block.families.flatMap((family) => pagesOfFamily(family, language, bench, block)).filter(only)
     for (const { key } of made) reached.add(`${language}/${key}`)
     const staged = await stage(tx, bench, language, made)
-    await insertStaged(tx, bench.release.id, staged)
     const differing = new Set(staged.map((s) => s.key))
     unchanged += made.filter((m) => m.page.length > 0 && !differing.has(m.key)).length
   }
@@ -266,11 +266,6 @@ function isSameFrom(live: readonly PageRow[], made: readonly PageRow[], now: num
   return was.size === is.size && [...was].every(([group, rows]) => same(rows, is.get(group)))
 }
 
-/** The document that a shopper of no group reads at a moment. */
-function documentAt(rows: readonly PageRow[], now: number): number | null {
-  return rows.filter((r) => r.group === '' && r.begins <= now).at(-1)?.document ?? null
-}
-
 function changeOf(before: ReleasedDocument | null, after: ReleasedDocument | null): ReleasedChange {
   if (before === null) return 'added'
   return after === null ? 'removed' : 'changed'
@@ -284,7 +279,6 @@ async function putSite(tx: Tx, bench: Workbench): Promise<number> {
       const { kind } = document
       const made: MadePage = { kind, key: kind, type: null, page: siteOverTime(document), held: [] }
       const staged = await stage(tx, bench, language, [made])
-      await insertStaged(tx, bench.release.id, staged)
       if (staged.length === 0) unchanged++
     }
   return unchanged
@@ -298,7 +292,7 @@ function titleOf(document: ReleasedDocument | null, key: string): string {
   return document.kind === 'product' ? document.name : siteTitles[document.kind]
 }
 
-/** Pages of one kind in an edition that differ from what is live, with what differs. */
+/** Keeps the pages of one kind in an edition that differ from what is live, with what differs, and returns them. */
 async function stage(
   tx: Tx,
   { release, storefront, now }: Workbench,
@@ -323,7 +317,7 @@ async function stage(
     tx.db,
     differing.flatMap(({ was }) => documentAt(was, now) ?? []),
   )
-  return differing.map(({ key, type, page, held, rows, was }): StagedPage => {
+  const staged = differing.map(({ key, type, page, held, rows, was }): StagedPage => {
     const liveNumber = documentAt(was, now)
     const then = liveNumber === null ? null : readDocument(before.get(liveNumber)!)
     const next = page[0]?.stretches[0]?.document ?? null
@@ -335,10 +329,12 @@ async function stage(
       changes: documentChanges(then, next),
       title: titleOf(next ?? then, key),
       type,
-      held: page.length === 0 ? [] : held,
+      held,
       rows,
     }
   })
+  await insertStaged(tx, release.id, staged)
+  return staged
 }
 
 /** The keys of live pages are looked through so many at a time. */
@@ -375,6 +371,5 @@ async function goneOf(tx: Tx, { release }: Workbench, skus: readonly string[]): 
 
 async function removePages(tx: Tx, bench: Workbench, language: string, skus: readonly string[]): Promise<void> {
   const made = skus.map((sku): MadePage => ({ kind: 'product', key: sku, type: null, page: [], held: [] }))
-  const staged = await stage(tx, bench, language, made)
-  await insertStaged(tx, bench.release.id, staged)
+  await stage(tx, bench, language, made)
 }

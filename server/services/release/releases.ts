@@ -13,6 +13,7 @@ import { namesOfPeople } from '../../db/queries/people'
 import { documentsById, readDocument } from '../../db/queries/released-documents'
 import {
   countStaged,
+  documentAt,
   overtakenPages,
   rowsOfPages,
   setAnyway,
@@ -21,7 +22,6 @@ import {
   writeBack,
   writeReleased,
   type PageKey,
-  type PageRow,
   type ReleasePageFilter,
   type StoredReleasePage,
 } from '../../db/queries/released-pages'
@@ -122,7 +122,20 @@ export async function listReleases({
   return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
 }
 
-const titleOf = (title: string, storefront: string) => title || `Release of ${storefront}`
+/** Has the worker put a release together. */
+async function enqueuePreparation(
+  tx: Tx,
+  { id, title }: Pick<ReleaseRow, 'id' | 'title'>,
+  person: Person,
+): Promise<void> {
+  const job = await enqueue(tx, {
+    kind: 'release',
+    title: `Preparing “${title}”`,
+    personId: person.id,
+    input: { release: id },
+  })
+  await updateRelease(tx, id, { job, state: 'preparing' })
+}
 
 /** Has a release put together, to be compared with what is live. Throws 403, 422. */
 export async function createRelease(
@@ -143,21 +156,16 @@ export async function createRelease(
     ])
   const id = await inTransaction(async (tx) => {
     const { number } = await livePointer(tx.db, storefront)
+    const called = title || `Release of ${found.name}`
     const release = await insertRelease(tx, {
       storefront,
-      title: titleOf(title, found.name),
+      title: called,
       scope,
       base: number,
       madeBy: person.id,
       made: new Date(now),
     })
-    const job = await enqueue(tx, {
-      kind: 'release',
-      title: `Preparing “${titleOf(title, found.name)}”`,
-      personId: person.id,
-      input: { release },
-    })
-    await updateRelease(tx, release, { job })
+    await enqueuePreparation(tx, { id: release, title: called }, person)
     return release
   })
   return getRelease(String(id))
@@ -217,9 +225,7 @@ export async function releasePage(id: string, of: PageKey, now: number): Promise
   if (!page) throw notFound(`page of ${of.key} in this release and language`)
   const { language, kind, key } = of
   const live = await rowsOfPages(db, release.storefront, release.base, { language, kind, keys: [key] })
-  const at = (rows: readonly PageRow[]) =>
-    rows.filter((r) => r.group === '' && r.begins <= now).at(-1)?.document ?? null
-  const [before, after] = [at(live.get(key) ?? []), at(page.rows)]
+  const [before, after] = [documentAt(live.get(key) ?? [], now), documentAt(page.rows, now)]
   const documents = await documentsById(
     db,
     [before, after].flatMap((n) => n ?? []),
@@ -325,13 +331,7 @@ export async function prepareAgain(person: Person, id: string): Promise<ReleaseD
   await inTransaction(async (tx) => {
     const release = await storedRelease(id)
     if (release.state !== 'failed') draft(release)
-    const job = await enqueue(tx, {
-      kind: 'release',
-      title: `Preparing “${release.title}”`,
-      personId: person.id,
-      input: { release: release.id },
-    })
-    await updateRelease(tx, release.id, { job, state: 'preparing' })
+    await enqueuePreparation(tx, release, person)
   })
   return getRelease(id)
 }
