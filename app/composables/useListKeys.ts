@@ -74,14 +74,18 @@ export function useListKeys<T, K = string>(
 }
 
 /**
- * A list of lines of one height under a head that stays, in the element `scroller`: what of it is in view, and its
- * keys.
+ * A list of lines of one height, in pixels, under a head that stays where it has one, in the element `scroller`: what
+ * of it is in view, and its keys.
  */
 export function useLineList<T, K = string>(
   list: Walked<T> & { show: (from: number, to: number) => void },
-  { at, keyOf }: { at: Ref<number>; keyOf: (row: T) => K },
+  {
+    at,
+    keyOf,
+    lineHeight = 33,
+    headHeight = 28,
+  }: { at: Ref<number>; keyOf: (row: T) => K; lineHeight?: number; headHeight?: number },
 ) {
-  const [lineHeight, headHeight] = [33, 28]
   const scroller = useTemplateRef<HTMLElement>('scroller')
   const virtual = useVirtualizer(
     computed(() => ({

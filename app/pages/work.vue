@@ -9,7 +9,7 @@ const { items, hasMore, showMore, problem, refresh } = useMore(
   'workHistory',
   (cursor) => ({ query: { mine: mine.value, cursor } }),
   // What begins or ends meanwhile is seen at once.
-  { on: () => [...jobs.jobs.values()].map((j) => `${j.id} ${j.state}`).join() },
+  { on: () => jobs.standing() },
 )
 const stateWords: Record<PastWork['state'], string> = {
   queued: 'Queued',

@@ -48,11 +48,17 @@ export const useJobsStore = defineStore('jobs', () => {
       })
     }
   }
+  /** How work of some kinds stands, on one line: it changes whenever some of it begins or ends. */
+  const standing = (isMeant: (kind: string) => boolean = () => true) =>
+    [...jobs.value.values()]
+      .filter((j) => isMeant(j.kind))
+      .map((j) => `${j.id} ${j.state}`)
+      .join()
   /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
   const behind = (j: JobDocument) => backgroundWork.includes(j.kind)
   const running = computed(() =>
     [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))),
   )
   const latest = computed(() => [...jobs.value.values()].filter((j) => !behind(j)).at(-1))
-  return { jobs, listen, take, end, running, latest }
+  return { jobs, listen, take, end, standing, running, latest }
 })

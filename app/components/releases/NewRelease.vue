@@ -11,7 +11,7 @@ const busy = ref(false)
 const offered = computed(
   () => setup.storefronts.find((s) => s.code === props.storefront)?.editions.map((e) => e.language) ?? [],
 )
-const named = computed(() => skus.value.split(/[\s,;]+/).filter((sku) => sku !== ''))
+const named = computed(() => skusIn(skus.value))
 const isReady = computed(() => covers.value === 'everything' || named.value.length > 0)
 const toggle = (language: string, on: boolean) => {
   languages.value = on ? [...languages.value, language] : languages.value.filter((l) => l !== language)

@@ -1,4 +1,4 @@
-import type { ReleaseCounts, ReleaseDocument, ReleasedChange } from '@contracts/release'
+import type { ByWhom, ReleaseCounts, ReleaseDocument, ReleasedChange } from '@contracts/release'
 import type { HeadField, PageChange } from '@core/release/compare'
 
 const states: Record<ReleaseDocument['state'], string> = {
@@ -11,6 +11,10 @@ const states: Record<ReleaseDocument['state'], string> = {
 
 /** How a release stands, in words. */
 export const releaseStateWords = (release: ReleaseDocument): string => states[release.state]
+
+/** When something was done, and by whom: “30 Nov 2026, 12:57, Maren Oddvik”. */
+export const byWhomShown = ({ at, person }: ByWhom): string =>
+  [whenShown(at), ...(person === null ? [] : [person])].join(', ')
 
 /** What a release is called where its number or title names it. */
 export const releaseName = ({ number, title }: ReleaseDocument): string =>

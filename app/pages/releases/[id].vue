@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { ReleaseCounts, ReleasePageRow } from '@contracts/release'
 import {
+  byWhomShown,
   changesLine,
   countWords,
   pageChangeWords,
@@ -49,26 +49,11 @@ const at = ref(0)
 watch(filter, () => {
   at.value = 0
 })
-const keyOf = (row: ReleasePageRow) => `${row.language}/${row.kind}/${row.key}`
-const scroller = useTemplateRef<HTMLElement>('scroller')
-const rowHeight = 52
-const virtual = useVirtualizer(
-  computed(() => ({
-    count: list.count.value ?? 0,
-    getScrollElement: () => scroller.value,
-    estimateSize: () => rowHeight,
-    overscan: 10,
-  })),
-)
-const rows = computed(() => virtual.value.getVirtualItems())
-watch(rows, (r) => {
-  if (r.length) list.show(r[0]!.index, r.at(-1)!.index)
-})
-const { walking } = useListKeys(list, {
+const { virtual, rows, walking } = useLineList(list, {
   at,
-  reveal: (i) => virtual.value.scrollToIndex(i),
-  page: () => Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight) - 1,
-  keyOf,
+  keyOf: (row) => `${row.language}/${row.kind}/${row.key}`,
+  lineHeight: 52,
+  headHeight: 0,
 })
 const here = computed(() => list.row(at.value))
 const pageParams = ({ language, kind, key }: ReleasePageRow) => ({ id: id.value, language, kind, key })
@@ -190,9 +175,7 @@ useKeys('Release', [
         <h1 class="inline-row"><span class="dot" />{{ release.title }}</h1>
         <span class="text-ink2"
           >{{ releaseStateWords(release)
-          }}<template v-if="release.live"
-            >: release {{ release.number }}, {{ whenShown(release.live.at)
-            }}{{ release.live.person ? `, ${release.live.person}` : '' }}</template
+          }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
           ><template v-else>, {{ scopeWords }}</template></span
         >
         <span v-if="session.mayEdit && release.number === null" class="ml-auto flex gap-2">

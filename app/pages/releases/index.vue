@@ -1,18 +1,14 @@
 <script setup lang="ts">
 import type { StorefrontRelease } from '@contracts/release'
-import { releaseName, releaseStateWords } from '~/components/releases/releaseWords'
+import { byWhomShown, releaseName, releaseStateWords } from '~/components/releases/releaseWords'
 
 const setup = useSetupStore()
 const session = useSessionStore()
 const jobs = useJobsStore()
 const lens = useLensStore()
-const endedReleases = computed(() =>
-  [...jobs.jobs.values()]
-    .filter((j) => j.kind === 'release')
-    .map((j) => `${j.id} ${j.state}`)
-    .join(),
-)
-const { data, problem } = useAnswer('storefrontReleases', () => ({}), { on: () => endedReleases.value })
+const { data, problem } = useAnswer('storefrontReleases', () => ({}), {
+  on: () => jobs.standing((kind) => kind === 'release'),
+})
 const rows = computed(() => data.value?.items ?? [])
 const creating = ref(false)
 const storefront = ref('')
@@ -22,8 +18,7 @@ function create(code: string) {
   creating.value = true
 }
 const releaseLink = (id: number) => ({ path: `/releases/${id}`, query: lens.query })
-const liveSince = ({ live }: StorefrontRelease) =>
-  live?.live ? `${whenShown(live.live.at)}${live.live.person ? `, ${live.live.person}` : ''}` : ''
+const liveSince = ({ live }: StorefrontRelease) => (live?.live ? byWhomShown(live.live) : '')
 useKeys('Releases', [
   { keys: 'n', does: 'New release of the storefront in the lens', run: () => create(lens.storefront) },
 ])

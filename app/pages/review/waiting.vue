@@ -33,11 +33,7 @@ const measured = (el: unknown) => {
 }
 // What the worker adds is seen when it ends.
 watch(
-  () =>
-    [...jobs.jobs.values()]
-      .filter((j) => maySuggestValues(j.kind))
-      .map((j) => `${j.id} ${j.state}`)
-      .join(),
+  () => jobs.standing(maySuggestValues),
   () => {
     void list.renew(0, 0)
     void groups.refresh()

@@ -7,11 +7,7 @@ const jobs = useJobsStore()
 const { data, problem, refresh } = useAnswer('listFeeds', () => ({}))
 // What the worker does with feeds meanwhile is seen when their jobs end.
 watch(
-  () =>
-    [...jobs.jobs.values()]
-      .filter((j) => j.kind === 'feed')
-      .map((j) => `${j.id} ${j.state}`)
-      .join(),
+  () => jobs.standing((kind) => kind === 'feed'),
   () => void refresh(),
 )
 async function run(f: ListedFeed) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ReleaseDocument } from '@contracts/release'
-import { releaseName, releaseStateWords } from '~/components/releases/releaseWords'
+import { byWhomShown, releaseName, releaseStateWords } from '~/components/releases/releaseWords'
 
 const route = useRoute()
 const setup = useSetupStore()
@@ -85,7 +85,7 @@ useKeys('Releases of a storefront', [
             </td>
             <td :class="r.state === 'live' ? 'font-semibold text-weld' : 'text-ink2'">{{ releaseStateWords(r) }}</td>
             <td class="text-ink2">
-              {{ r.live ? whenShown(r.live.at) : '' }}{{ r.live?.person ? `, ${r.live.person}` : '' }}
+              {{ r.live ? byWhomShown(r.live) : '' }}
             </td>
             <td>
               <span class="flex flex-wrap items-baseline gap-3"
