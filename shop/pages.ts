@@ -174,6 +174,20 @@ function categoriesUnder(shelf: Shelf, code: string | null): { code: string; nam
   return [...found.values()]
 }
 
+/** The categories right under one, or the topmost, to go on to. */
+function categoriesOf(place: Place, code: string | null): Html | string {
+  const under = categoriesUnder(place.shelf, code)
+  if (under.length === 0) return ''
+  return html`<ul class="categories">
+    ${under.map(
+      (c) =>
+        html`<li>
+          <a href="${categoryLink(place, c.code)}">${c.name} <small>${c.count}</small></a>
+        </li>`,
+    )}
+  </ul>`
+}
+
 /** Lists are shown so many products at a time. */
 const pageSize = 24
 
@@ -203,12 +217,6 @@ function listOf(place: Place, cards: readonly Card[], at: { path: string; page: 
 
 /** The first page of an edition: its categories, and products. */
 export function homePage(place: Place, page: number): Html {
-  const categories = categoriesUnder(place.shelf, null).map(
-    (c) =>
-      html`<li>
-        <a href="${categoryLink(place, c.code)}">${c.name} <small>${c.count}</small></a>
-      </li>`,
-  )
   const cards = [...place.shelf.cards.values()]
   return documentOf(
     { title: 'Tarnwheel' },
@@ -216,10 +224,7 @@ export function homePage(place: Place, page: number): Html {
     html`${header(place)}
       <main>
         <h1 class="unseen">${wordsIn(place.language).home}</h1>
-        <ul class="categories">
-          ${categories}
-        </ul>
-        ${listOf(place, cards, { path: homeOf(place), page })}
+        ${categoriesOf(place, null)} ${listOf(place, cards, { path: homeOf(place), page })}
       </main>`,
   )
 }
@@ -232,12 +237,6 @@ export function categoryPage(place: Place, code: string, page: number): Html | u
   const at = path.findIndex((c) => c.code === code)
   const above = path.slice(0, at)
   const { name } = path[at]!
-  const under = categoriesUnder(place.shelf, code).map(
-    (c) =>
-      html`<li>
-        <a href="${categoryLink(place, c.code)}">${c.name} <small>${c.count}</small></a>
-      </li>`,
-  )
   return documentOf(
     { title: name },
     place,
@@ -245,13 +244,7 @@ export function categoryPage(place: Place, code: string, page: number): Html | u
       <main>
         ${trail(place, above)}
         <h1>${name}</h1>
-        ${
-          under.length > 0 &&
-          html`<ul class="categories">
-            ${under}
-          </ul>`
-        }
-        ${listOf(place, cards, { path: categoryLink(place, code), page })}
+        ${categoriesOf(place, code)} ${listOf(place, cards, { path: categoryLink(place, code), page })}
       </main>`,
   )
 }
