@@ -17,6 +17,7 @@ const lens = useLensStore()
 const id = computed(() => String(route.params.id))
 const { data: release, problem, refresh } = useAnswer('getRelease', () => ({ params: { id: id.value } }))
 const isDraft = computed(() => release.value?.state === 'draft')
+const isPrepared = computed(() => release.value !== undefined && release.value.state !== 'preparing')
 const mayRelease = computed(() => session.mayEdit && isDraft.value)
 
 // Once its job has ended there is something to look at.
@@ -42,7 +43,8 @@ const filter = computed(() => ({
 const list = usePages<ReleasePageRow>(
   (offset, limit, signal) =>
     call('releasePages', { params: { id: id.value }, query: { ...filter.value, offset, limit }, signal }),
-  () => [id.value, release.value?.state, filter.value],
+  // Going live changes nothing of what was prepared: the list stays where it is.
+  () => [id.value, isPrepared.value, release.value?.base, filter.value],
   50,
 )
 const at = ref(0)
