@@ -266,6 +266,8 @@ const fact = Joi.alternatives(
   Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
 ) as AnySchema<Labels, string | Labels>
 
+const pageAddress = Joi.string().trim().max(500).required()
+
 /** A unit of a family, by its symbol. */
 const unitOf = (family: UnitFamily) => Joi.string().valid(...unitsOf(family).map((unit) => unit.symbol))
 
@@ -290,6 +292,19 @@ export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
     .allow(null)
     .default(null)
     .description('In which units its carrier takes the measures of packages; null leaves them as they were entered.'),
+  addresses: Joi.object({
+    home: pageAddress,
+    product: pageAddress,
+    category: pageAddress,
+    page: pageAddress,
+    picture: pageAddress,
+  })
+    .allow(null)
+    .default(null)
+    .description(
+      'Where its shop shows its pages: an address for each kind of page, with {language}, {slug} or {sku}, {category}, ' +
+        '{page} and {name} (of a picture) where they differ.',
+    ),
   editions: Joi.array()
     .items(
       Joi.object({

@@ -74,7 +74,7 @@ export type ReleasedChange = Exclude<ChangeKind, 'moved'>
 /** A page that a release changes, or that is held back from it. */
 export interface ReleasePageRow {
   language: string
-  /** `product`, `phrases`, `menu`. */
+  /** `product`, or what stands beside the products: `phrases`, `menu`, `page`… */
   kind: ReleasedDocument['kind']
   /** Of a product its SKU; of what stands beside the pages its kind. */
   key: string
@@ -85,14 +85,6 @@ export interface ReleasePageRow {
   held: HeldBack[]
   /** Why it is released all the same, and by whom. */
   anyway: { reason: string; person: string | null } | null
-}
-
-/** A storefront with something live, as shops choose among them. */
-export interface DeliveredStorefront {
-  storefront: string
-  name: string
-  currency: string
-  languages: { language: string; name: string }[]
 }
 
 /** A page of a release beside what is live, as a shopper of no group gets both. */

@@ -77,6 +77,7 @@ const shop = (
   currency,
   colour: '',
   carrierUnits: null,
+  addresses: null,
   timeZone,
   editions,
   facts: { phone: { zxx: '01632 960 118' }, email: {} },

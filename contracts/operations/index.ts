@@ -1,6 +1,7 @@
 import type { Operation } from '../operation'
 import type { AnyOf, Infer, Sent } from '../schema'
 import { contentOperations, type ContentAnswers } from './content'
+import { deliveryOperations, type DeliveryAnswers } from './delivery'
 import { platformOperations, type PlatformAnswers } from './platform'
 import { productsOperations, type ProductsAnswers } from './products'
 import { readinessOperations, type ReadinessAnswers } from './readiness'
@@ -27,9 +28,13 @@ export const operationGroups: Record<string, { about: string; calls: Record<stri
     about: 'Texts to translate, files for translators, the memory and the glossary.',
     calls: translationOperations,
   },
-  'Releases and delivery': {
-    about: 'What is released, what is live in each storefront, and what shops are given.',
+  Releases: {
+    about: 'What is being released, what is live in each storefront, and going back.',
     calls: releaseOperations,
+  },
+  Delivery: {
+    about: 'What shops are given of what is live, without signing in.',
+    calls: deliveryOperations,
   },
   Settings: {
     about: 'Lists of attributes, types and categories, and changes of whole attributes.',
@@ -51,6 +56,7 @@ export const operations = {
   ...readinessOperations,
   ...translationOperations,
   ...releaseOperations,
+  ...deliveryOperations,
   ...recordOperations,
 }
 
@@ -63,7 +69,8 @@ export interface PlainAnswers
     ContentAnswers,
     ReadinessAnswers,
     TranslationAnswers,
-    ReleaseAnswers {}
+    ReleaseAnswers,
+    DeliveryAnswers {}
 
 type Answers = PlainAnswers & RecordAnswers
 type Operations = typeof operations

@@ -1,7 +1,4 @@
-import type { ReleasedProduct } from '@core/release/document'
-import type { ReleasedMenu, ReleasedPhrases } from '@core/release/site'
 import { Joi } from '../schema'
-import type { FileAnswer } from '../file'
 import type { Operation } from '../operation'
 import type { Counted, Items, Page } from '../paging'
 import {
@@ -9,7 +6,6 @@ import {
   goBackBody,
   goLiveBody,
   releaseBody,
-  type DeliveredStorefront,
   type ReleaseDocument,
   type ReleasePageComparison,
   type ReleasePageRow,
@@ -31,12 +27,6 @@ export interface ReleaseAnswers {
   holdBack: ReleasePageRow
   goLive: ReleaseDocument
   goBack: ReleaseDocument
-  deliverStorefronts: Items<DeliveredStorefront>
-  deliverProduct: ReleasedProduct
-  deliverBySlug: ReleasedProduct
-  deliverPhrases: ReleasedPhrases
-  deliverMenu: ReleasedMenu
-  deliverEverything: FileAnswer
 }
 
 export const releaseOperations = {
@@ -119,45 +109,5 @@ export const releaseOperations = {
     summary: 'Go back to an earlier release of a storefront, as a release of its own',
     action: 'release',
     body: goBackBody,
-  },
-  deliverStorefronts: {
-    method: 'get',
-    path: '/delivery',
-    summary: 'The storefronts that have something live, and their languages',
-    action: null,
-  },
-  deliverProduct: {
-    method: 'get',
-    path: '/delivery/{storefront}/{language}/products/{sku}',
-    summary: 'The released page of a product, without signing in',
-    action: null,
-    headers: { 'If-None-Match': 'Answers 304 where the page is the one with this entity tag.' },
-  },
-  deliverBySlug: {
-    method: 'get',
-    path: '/delivery/{storefront}/{language}/by-slug/{slug}',
-    summary: 'The released page of a product by its slug; 301 to the slug that replaced it',
-    action: null,
-  },
-  deliverPhrases: {
-    method: 'get',
-    path: '/delivery/{storefront}/{language}/phrases',
-    summary: 'The released phrases of a storefront in a language',
-    action: null,
-    headers: { 'If-None-Match': 'Answers 304 where they are those with this entity tag.' },
-  },
-  deliverMenu: {
-    method: 'get',
-    path: '/delivery/{storefront}/{language}/menu',
-    summary: 'The released menu of a storefront in a language',
-    action: null,
-    headers: { 'If-None-Match': 'Answers 304 where it is the one with this entity tag.' },
-  },
-  deliverEverything: {
-    method: 'get',
-    path: '/delivery/{storefront}/{language}/everything',
-    answerType: 'application/jsonl',
-    summary: 'All that is released of a storefront in a language, one document a line',
-    action: null,
   },
 } as const satisfies Record<keyof ReleaseAnswers, Operation>

@@ -1,5 +1,6 @@
 import type { FactTexts } from './storefront-facts'
 import type { Campaign } from '../assignments/campaign'
+import type { PageAddresses } from './page-addresses'
 import type { Layout, StandingPage } from '../page/layout'
 import type { AddedPhrase, MenuEntry, PhraseTexts } from '../page/phrases'
 import type { NamedRule } from '../rules/condition'
@@ -115,6 +116,8 @@ export interface Storefront {
   colour: string
   /** Null leaves the measures of packages as they were entered. */
   carrierUnits: CarrierUnits | null
+  /** Where its shop shows its pages; null where nobody has said so. */
+  addresses: PageAddresses | null
   editions: Edition[]
   /** Facts that inline values may name: phone, email, return days… */
   facts: Record<string, FactTexts>

@@ -1,9 +1,23 @@
-import type { FAQPage, Product, WithContext } from 'schema-dts'
-import type { Page } from './assemble'
+import type { BreadcrumbList, FAQPage, Offer, Product as ProductData, QuantitativeValue, WithContext } from 'schema-dts'
+import type { Family, Product, Storefront } from '../catalogue/model'
+import {
+  categoryAddress,
+  homeAddress,
+  pictureAddress,
+  productAddress,
+  type PageAddresses,
+} from '../catalogue/page-addresses'
+import { memberCalled, pageHead, type Page, type PageInput, type PageProduct } from './assemble'
 import type { AvailabilityState } from './availability'
+import { categoriesAbove } from './category-path'
+import { mediaAddress } from './media'
+import { displayValue, editionReader, slugOf, valuesFor, type ValuesOf } from './values'
 
-/** What a page says for machines, as schema.org has it (https://schema.org/Product, https://schema.org/FAQPage). */
-export type StructuredData = (WithContext<Product> | WithContext<FAQPage>)[]
+/**
+ * What a page says for machines, as schema.org has it (https://schema.org/Product, https://schema.org/FAQPage,
+ * https://schema.org/BreadcrumbList).
+ */
+export type StructuredData = (WithContext<ProductData> | WithContext<FAQPage> | WithContext<BreadcrumbList>)[]
 
 /** What can be bought, as https://schema.org/ItemAvailability has it. */
 const itemAvailability = {
@@ -14,55 +28,163 @@ const itemAvailability = {
   elsewhere: 'InStock',
 } as const satisfies Record<AvailabilityState, string>
 
+/** Codes of units of mass by their symbols (UN/ECE Recommendation 20, from memory). */
+const massCodes: Record<string, string> = { mg: 'MGM', g: 'GRM', kg: 'KGM', t: 'TNE', oz: 'ONZ', lb: 'LBR' }
+
 /** A text of the page without the elements that only this tool reads: they mark where a value was filled in. */
 export const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>/g, '')
 
-/**
- * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order.
- * `url` says where a picture is found.
- */
-export function structuredData(
-  page: Page,
-  gtin: string | null,
-  language: string,
-  url: (picture: string) => string,
-): StructuredData {
-  const { product } = page
-  const data: StructuredData = [
+/** What the data of one page is made of. */
+interface Made {
+  input: PageInput
+  page: Page
+  storefront: Storefront
+  addresses: PageAddresses | null
+  valuesOf(product: Product): ValuesOf
+}
+
+/** The address of a product's page, where the storefront says how addresses are made. */
+function addressOf({ addresses, input, valuesOf }: Made, product: Product): string | undefined {
+  if (addresses === null) return undefined
+  const { language } = input.lens
+  return productAddress(addresses, { language, sku: product.sku, slug: slugOf(valuesOf(product)) })
+}
+
+function offerOf(made: Made, head: PageProduct, product: Product): Offer[] {
+  if (head.price === null) return []
+  const url = addressOf(made, product)
+  return [
     {
-      '@context': 'https://schema.org',
-      '@type': 'Product',
+      '@type': 'Offer',
       sku: product.sku,
-      name: product.name,
-      ...(product.summary === null ? {} : { description: product.summary }),
-      ...(gtin === null ? {} : { gtin }),
-      ...(product.pictures.length === 0 ? {} : { image: product.pictures.map((p) => url(p.name)) }),
-      ...(product.price === null
-        ? {}
-        : {
-            offers: {
-              '@type': 'Offer',
-              price: product.price.amount,
-              priceCurrency: product.currency,
-              availability: `https://schema.org/${itemAvailability[product.availability.state]}`,
-            },
-          }),
+      ...(product.gtin === null ? {} : { gtin: product.gtin }),
+      price: head.price.amount,
+      priceCurrency: head.currency,
+      availability: `https://schema.org/${itemAvailability[head.availability.state]}`,
+      ...(url === undefined ? {} : { url }),
     },
   ]
+}
+
+/** Who is sold on a page: its product, or each variant of it that is on sale. */
+function soldOn({ root, variants }: Family, product: Product): Product[] {
+  const sold = product === root ? variants.filter((v) => v.status === 'active') : []
+  return sold.length > 0 ? sold : [product]
+}
+
+function offersOf(made: Made, product: Product): Offer[] {
+  const { input, page } = made
+  return soldOn(input.family, product).flatMap((one) => {
+    const head = one === product ? page.product : pageHead({ ...input, sku: one.sku })
+    return offerOf(made, head, one)
+  })
+}
+
+/** The weight of a product with the code of its unit. */
+function weightOf(values: ValuesOf): { weight?: QuantitativeValue } {
+  const weight = values('weight')?.value as { value: number; unit: string } | null | undefined
+  const unitCode = weight ? massCodes[weight.unit] : undefined
+  if (!weight || unitCode === undefined) return {}
+  return { weight: { '@type': 'QuantitativeValue', value: weight.value, unitCode } }
+}
+
+/** Attributes that schema.org has a word for, by that word. */
+const worded = { size: 'size', color: 'colour', material: 'material' } as const
+
+function wordedValues({ input }: Made, values: ValuesOf): Partial<Record<keyof typeof worded, string>> {
+  const { lens, setup } = input
+  const reader = editionReader(setup, lens.storefront, lens.language)
+  return Object.fromEntries(
+    Object.entries(worded).flatMap(([word, code]) => {
+      const found = values(code)
+      return found?.counts && found.value !== null ? [[word, displayValue(code, found.value, reader, setup)]] : []
+    }),
+  )
+}
+
+function productData(made: Made): WithContext<ProductData> {
+  const { input, page, addresses, valuesOf } = made
+  const { family, setup } = input
+  const product = memberCalled(family, page.product.sku)
+  const values = valuesOf(product)
+  const brand = family.root.brand === null ? undefined : setup.brands.get(family.root.brand)?.name
+  const url = addressOf(made, product)
+  const pictureUrl = (name: string) => (addresses === null ? mediaAddress(name) : pictureAddress(addresses, name))
+  const offers = offersOf(made, product)
+  const { name, summary, pictures, sku } = page.product
+  return {
+    '@context': 'https://schema.org',
+    '@type': 'Product',
+    sku,
+    name,
+    ...(url === undefined ? {} : { url }),
+    ...(summary === null ? {} : { description: summary }),
+    ...(product.gtin === null ? {} : { gtin: product.gtin }),
+    ...(brand === undefined ? {} : { brand: { '@type': 'Brand', name: brand } }),
+    ...(pictures.length === 0 ? {} : { image: pictures.map((p) => pictureUrl(p.name)) }),
+    ...wordedValues(made, values),
+    ...weightOf(values),
+    ...(offers.length === 0 ? {} : { offers: offers.length === 1 ? offers[0]! : offers }),
+  }
+}
+
+/** The way that leads to the page: its storefront, its categories, itself. */
+function wayData({ input, page, storefront, addresses }: Made): WithContext<BreadcrumbList>[] {
+  if (addresses === null) return []
+  const { language } = input.lens
+  const reader = editionReader(input.setup, storefront.code, language)
+  const steps = [
+    { name: storefront.name, item: homeAddress(addresses, language) },
+    ...categoriesAbove(input.family.root, reader, input.setup).map(({ code, name }) => ({
+      name,
+      item: categoryAddress(addresses, language, code),
+    })),
+    // The last one is the page itself, which needs no address.
+    { name: page.product.name },
+  ]
+  return [
+    {
+      '@context': 'https://schema.org',
+      '@type': 'BreadcrumbList',
+      itemListElement: steps.map((step, i) => ({ '@type': 'ListItem', position: i + 1, ...step })),
+    },
+  ]
+}
+
+/** All questions of the page as one FAQPage, in page order. */
+function questionsData({ page, input }: Made): WithContext<FAQPage>[] {
   const questions = page.layout.flatMap((a) => page.areas[a.area] ?? []).flatMap((p) => p.questions ?? [])
-  if (questions.length > 0) {
-    // A question that stands in two areas is asked once.
-    const once = [...new Map(questions.map((q) => [q.piece, q])).values()]
-    data.push({
+  if (questions.length === 0) return []
+  // A question that stands in two areas is asked once.
+  const once = [...new Map(questions.map((q) => [q.piece, q])).values()]
+  return [
+    {
       '@context': 'https://schema.org',
       '@type': 'FAQPage',
-      inLanguage: language,
+      inLanguage: input.lens.language,
       mainEntity: once.map((q) => ({
         '@type': 'Question',
         name: q.title,
         acceptedAnswer: { '@type': 'Answer', text: withoutOwnMarkup(q.html) },
       })),
-    })
+    },
+  ]
+}
+
+/**
+ * The structured data of a page, given with what it was made of: its product with what can be bought, the way to it,
+ * and its questions. Addresses are whole where the storefront says how they are made; the way needs them.
+ */
+export function structuredData(page: Page, input: PageInput): StructuredData {
+  const { setup, lens, family } = input
+  const storefront = setup.storefronts.get(lens.storefront)!
+  const reader = editionReader(setup, lens.storefront, lens.language)
+  const made: Made = {
+    input,
+    page,
+    storefront,
+    addresses: storefront.addresses,
+    valuesOf: (product) => valuesFor(product, family, reader, setup),
   }
-  return data
+  return [productData(made), ...wayData(made), ...questionsData(made)]
 }

@@ -42,6 +42,15 @@ export function valuesFor(product: Product, family: Family, reader: Reader, setu
   }
 }
 
+/**
+ * The last part of a page's address, where its product has one that counts for the edition. A variant does not take
+ * that of its parent: two pages would have one address.
+ */
+export function slugOf(values: ValuesOf): string | null {
+  const found = values('slug')
+  return found?.counts && found.owner === 'product' && typeof found.value === 'string' ? found.value : null
+}
+
 const shownIn = ({ edition, chain }: Reader): ShownIn => ({ language: edition.language, labels: chain })
 
 /** A value as a shopper of an edition reads it. */
@@ -114,6 +123,19 @@ export function standingPage(
     : undefined
 }
 
+/** The text of a standing page with the facts of its storefront filled in: it names them alone, never another page. */
+export const filledStandingPage = (body: string, storefront: Storefront | undefined, reader: Reader) =>
+  fillInline(readNormalForm(body), (address) => {
+    const [kind, code] = address.split(':')
+    return kind === 'storefront' ? factReading(storefront, code ?? '', reader) : undefined
+  })
+
+/** What a fact of a storefront reads as in an edition. */
+function factReading(storefront: Storefront | undefined, code: string, reader: Reader): ReturnType<ValueReader> {
+  const text = factIn(storefront?.facts[code], reader.counting)
+  return text === undefined ? undefined : { text }
+}
+
 /** What live parts of texts read, beside the values of the product. */
 export interface LiveParts {
   library: Library
@@ -131,15 +153,11 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
   const storefront = setup.storefronts.get(reader.edition.storefront)
   const known = new Map<string, ReturnType<ValueReader>>()
   const kinds: Record<string, (code: string) => ReturnType<ValueReader>> = {
-    storefront(code) {
-      const text = factIn(storefront?.facts[code], reader.counting)
-      return text === undefined ? undefined : { text }
-    },
+    storefront: (code) => factReading(storefront, code, reader),
     page(code) {
       const page = standingPage(storefront, code, reader.counting)
       if (!page) return undefined
-      // A standing page names facts of the storefront, never another page.
-      const filled = fillInline(readNormalForm(page.body), (a) => (a.startsWith('storefront:') ? read(a) : undefined))
+      const filled = filledStandingPage(page.body, storefront, reader)
       return filled.hasContent ? { text: page.title, html: filled.html } : undefined
     },
     live(code) {

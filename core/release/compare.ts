@@ -112,6 +112,19 @@ function phraseChanges(before: ReleasedPhrases | null, after: ReleasedPhrases | 
   })
 }
 
+/** Says of what is one thing that it is not the same. */
+const wholeChange =
+  (of: string) =>
+  (before: unknown, after: unknown): PageChange[] =>
+    same(before, after) ? [] : [{ what: 'changed', of, title: '', area: '' }]
+
+/** How a standing page differs, by the titles that it had and has; null is that there is none. */
+function standingPageChange(was: string | null, is: string | null, isSame: boolean): PageChange[] {
+  if (isSame) return []
+  const what = was === null ? 'added' : is === null ? 'removed' : 'changed'
+  return [{ what, of: 'text', title: is ?? was ?? '', area: '' }]
+}
+
 const siteChanges: {
   [K in SiteDocument['kind']]: (
     before: Extract<SiteDocument, { kind: K }> | null,
@@ -119,7 +132,10 @@ const siteChanges: {
   ) => PageChange[]
 } = {
   phrases: phraseChanges,
-  menu: (before, after) => (same(before, after) ? [] : [{ what: 'changed', of: 'menu', title: '', area: '' }]),
+  menu: wholeChange('menu'),
+  categories: wholeChange('categories'),
+  addresses: wholeChange('addresses'),
+  page: (before, after) => standingPageChange(before?.title ?? null, after?.title ?? null, same(before, after)),
 }
 
 /** What differs between two states of anything that a release keeps; null is that there is none. */

@@ -2,16 +2,17 @@ import canonicalize from 'canonicalize'
 import { refersTo } from '../attributes/types/registry'
 import { labelAmong } from '../language/labels'
 import { directionOf } from '../language/chain'
-import { categoryPath, type Family, type Product, type Setup } from '../catalogue/model'
+import type { Family, Product, Setup } from '../catalogue/model'
 import { differingAttributes } from '../catalogue/variants'
 import { assemblePage, memberCalled, pageHead, type Page, type PageInput, type PageProduct } from '../page/assemble'
 import type { Availability } from '../page/availability'
 import type { Shown } from '../page/because'
 import type { AreaForm, Look } from '../page/layout'
-import { mediaAddress, type PagePicture } from '../page/media'
+import { categoriesAbove, type NamedCategory } from '../page/category-path'
+import type { PagePicture } from '../page/media'
 import { relatedGroups, relatedWords, type RelatedProduct } from '../page/relations'
 import { structuredData, withoutOwnMarkup } from '../page/structured'
-import { displayValue, editionReader, valuesFor, type ValuesOf } from '../page/values'
+import { displayValue, editionReader, slugOf, valuesFor, type ValuesOf } from '../page/values'
 import { writtenPrice, type WrittenPrice } from '../page/written-price'
 import type { Reader } from '../values/resolve'
 import type { SiteDocument } from './site'
@@ -66,7 +67,7 @@ export interface ReleasedProduct {
   summary: string | null
   search: { title: string | null; description: string | null }
   /** From the topmost category down to its own. */
-  categories: { code: string; name: string }[]
+  categories: NamedCategory[]
   brand: string | null
   price: ReleasedPrice | null
   availability: Availability
@@ -137,16 +138,6 @@ function variantDocuments(input: PageInput, page: Page, reader: Reader): Release
   })
 }
 
-/** The categories that lead to a product, from the topmost down; those without a name that counts are passed over. */
-function categoriesAbove({ category }: Product, reader: Reader, setup: Setup): ReleasedProduct['categories'] {
-  return categoryPath(setup, category)
-    .reverse()
-    .flatMap((code) => {
-      const name = labelAmong(setup.categories.get(code)!.names, reader.counting)
-      return name === undefined ? [] : [{ code, name }]
-    })
-}
-
 /** Whether a product has a page at a moment: it is active, as is its parent, and in the range of whoever looks. */
 const hasPage = (page: Page, product: Product, { root }: Family): boolean =>
   page.product.inRange && product.status === 'active' && root.status === 'active'
@@ -168,7 +159,7 @@ export function productDocument(input: PageInput): ReleasedProduct | null {
     storefront: lens.storefront,
     language: lens.language,
     direction: directionOf(lens.language),
-    slug: textOf(values, 'slug'),
+    slug: slugOf(values),
     name,
     nameLanguage: nameCounts ? null : nameLanguage,
     summary,
@@ -188,7 +179,7 @@ export function productDocument(input: PageInput): ReleasedProduct | null {
       return items?.length ? [{ title: relatedWords(under, lens.language), items }] : []
     }),
     variants: variantDocuments(input, page, reader),
-    structured: structuredData(page, product.gtin, lens.language, mediaAddress),
+    structured: structuredData(page, input),
   }
 }
 

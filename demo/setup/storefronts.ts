@@ -1,5 +1,6 @@
 import { noLanguage } from '@core/catalogue/storefront-facts'
 import type { Edition, Storefront } from '@core/catalogue/model'
+import type { PageAddresses } from '@core/catalogue/page-addresses'
 import { plainLayout, type Layout } from '@core/page/layout'
 import { labels } from './labels'
 import { menu, phrasesOf } from './menus'
@@ -82,6 +83,20 @@ const reach = (phone: string, mailbox: string) => ({
   email: { [noLanguage]: `${mailbox}@tarnwheel.example` },
 })
 
+/** Where the shop that starts with the demo shows its pages. */
+function addressesOf(storefront: string): PageAddresses {
+  const port = process.env.INKLOOM_SHOP_PORT ?? '4871'
+  const shop = `http://127.0.0.1:${Number(port) || 4871}`
+  const home = `${shop}/${storefront}/{language}`
+  return {
+    home,
+    product: `${home}/p/{slug}`,
+    category: `${home}/c/{category}`,
+    page: `${home}/page/{page}`,
+    picture: `${shop}/pictures/{name}`,
+  }
+}
+
 const metric = { mass: 'kg', length: 'cm' }
 const imperial = { mass: 'lb', length: 'in' }
 
@@ -93,6 +108,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Europe/London',
     colour: '#7a2e4d',
     carrierUnits: metric,
+    addresses: addressesOf('uk'),
     editions: [edition('en-GB')],
     facts: { ...reach('01632 960 118', 'help'), 'return-days': { 'en-GB': '60 days' } },
     pages: [],
@@ -108,6 +124,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Europe/Berlin',
     colour: '#8a6d1d',
     carrierUnits: metric,
+    addresses: addressesOf('de'),
     editions: [edition('de-DE')],
     facts: { ...reach('030 23125 118', 'hilfe'), 'return-days': { 'en-GB': '60 days', 'de-DE': '60 Tage' } },
     pages: [],
@@ -123,6 +140,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Europe/Zurich',
     colour: '#b23a2e',
     carrierUnits: metric,
+    addresses: addressesOf('ch'),
     editions: [edition('de-CH'), edition('fr-CH'), edition('it-CH')],
     facts: reach('044 555 01 18', 'hallo'),
     pages: [],
@@ -138,6 +156,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Europe/Brussels',
     colour: '#4d4a8c',
     carrierUnits: metric,
+    addresses: addressesOf('be'),
     editions: [edition('nl-BE'), edition('fr-BE', 'fr-CH')],
     facts: {
       ...reach('02 555 01 18', 'hallo.be'),
@@ -156,6 +175,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Europe/Stockholm',
     colour: '#226d7a',
     carrierUnits: metric,
+    addresses: addressesOf('nord'),
     editions: [edition('sv-SE'), edition('da-DK'), edition('fi-FI')],
     facts: reach('08 555 01 18', 'hej'),
     pages: [],
@@ -171,6 +191,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'America/Toronto',
     colour: '#9a4d14',
     carrierUnits: imperial,
+    addresses: addressesOf('ca'),
     editions: [edition('en-CA', 'en-GB'), edition('fr-CA', 'fr-CH')],
     facts: { ...reach('416 555 0118', 'help.ca'), 'return-days': { 'en-GB': '30 days', 'fr-CA': '30 jours' } },
     pages: [],
@@ -186,6 +207,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Asia/Tokyo',
     colour: '#5b6f2a',
     carrierUnits: metric,
+    addresses: addressesOf('jp'),
     editions: [edition('ja-JP')],
     facts: { ...reach('03-5555-0118', 'sodan'), 'return-days': { 'en-GB': '30 days', 'ja-JP': '30日間' } },
     pages: [],
@@ -201,6 +223,7 @@ export const storefronts: Storefront[] = [
     timeZone: 'Asia/Dubai',
     colour: '#2c6b4f',
     carrierUnits: metric,
+    addresses: addressesOf('gulf'),
     editions: [edition('ar-AE'), edition('en-AE', 'en-GB')],
     facts: reach('04 555 0118', 'gulf'),
     pages: [],

@@ -1,23 +1,47 @@
+import { createHash } from 'node:crypto'
 import { setResponseHeaders, type H3Event } from 'h3'
+import type { DeliveredProduct } from '@contracts/delivery'
 import type { ReleasedDocument } from '@core/release/document'
 import type { PageKey } from '../db/queries/released-pages'
-import { deliver } from '../services/delivery/pages'
+import { deliver, deliverProduct, type Delivered } from '../services/delivery/pages'
+import { readingOf, type Reading } from '../services/delivery/live'
 
-/**
- * Answers what is released under a key: with its entity tag, for how long it may be kept, and the release that it is
- * from. Throws 404.
- */
+/** Says of an answer its entity tag, for how long it may be kept, and the release that it is from. */
+function describe(event: H3Event, { digest, maxAge, release }: Omit<Delivered, 'text'>): void {
+  setResponseHeaders(event, {
+    ETag: `W/"${digest.slice(0, 32)}"`,
+    'Cache-Control': `public, max-age=${maxAge}, stale-while-revalidate=${maxAge}`,
+    'Inkloom-Release': String(release),
+  })
+}
+
+/** Answers what is released under a key. Throws 404. */
 export async function sendReleased<D extends ReleasedDocument>(
   event: H3Event,
-  storefront: string,
+  { storefront, release }: { storefront: string; release: number | undefined },
   of: PageKey & { kind: D['kind'] },
   now: number,
 ): Promise<D> {
-  const page = await deliver(storefront, of, now)
-  setResponseHeaders(event, {
-    ETag: `W/"${page.digest.slice(0, 32)}"`,
-    'Cache-Control': `public, max-age=${page.maxAge}`,
-    'Inkloom-Release': String(page.release),
-  })
+  const page = await deliver(await readingOf(storefront, release, now), of, now)
+  describe(event, page)
   return JSON.parse(page.text) as D
+}
+
+/** Answers the released page of a product, with its address and its alternates. Throws 404. */
+export async function sendProduct(
+  event: H3Event,
+  reading: Reading,
+  of: { language: string; sku: string },
+  now: number,
+): Promise<DeliveredProduct> {
+  const { document, ...page } = await deliverProduct(reading, of, now)
+  describe(event, page)
+  return document
+}
+
+/** Answers what was put together of several documents: its tag is that of what it says. */
+export function sendTogether<T>(event: H3Event, { number }: Reading, answer: T, maxAge: number): T {
+  const digest = createHash('sha256').update(JSON.stringify(answer)).digest('hex')
+  describe(event, { digest, maxAge, release: number })
+  return answer
 }

@@ -18,10 +18,14 @@ const brotliOptions = { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }
  */
 const tellsSecrets = (path: string) => /^\/api\/(session|tokens)\b/.test(path)
 
+/** Pictures and files are compressed already, each in its own way. */
+const isInterface = (path: string) =>
+  path.startsWith('/api/') || (/^\/delivery\b/.test(path) && !path.startsWith('/delivery/media/'))
+
 /** Answers of the interface are sent compressed to whoever takes them so. Files of the app are compressed when built. */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('beforeResponse', async (event, response) => {
-    if (!event.path.startsWith('/api/') || tellsSecrets(event.path)) return
+    if (!isInterface(event.path) || tellsSecrets(event.path)) return
     if (getResponseStatus(event) >= 300) return
     setResponseHeaders(event, { Vary: 'Accept-Encoding' })
     const encoding = encodingFor(event)

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { prepareAssignment } from '@core/assignments/assignment'
 import { noLimits } from '@core/assignments/limits'
 import { libraryOf } from '@core/media/versions'
-import { assemblePage } from '@core/page/assemble'
+import { assemblePage, type PageInput } from '@core/page/assemble'
 import { blankPiece, type Piece } from '@core/page/piece'
 import { structuredData } from '@core/page/structured'
 import { price, product, single, someMoment, testSetup } from '../world'
@@ -50,27 +50,28 @@ const assignment = (code: string, number: number, codes: string[], area: string)
     },
     setup,
   )
-const page = (assigned: [string[], string][]) =>
-  assemblePage({
-    family: single(
-      product(
-        'B-1',
-        { gtin: '2000000010045', prices: [price('uk', 60)], stock: 3 },
-        { 'name@/en-GB': 'Regn </script> 30', 'summary@/en-GB': 'Dry.' },
-      ),
+const inputOf = (assigned: [string[], string][]): PageInput => ({
+  family: single(
+    product(
+      'B-1',
+      { gtin: '2000000010045', prices: [price('uk', 60)], stock: 3 },
+      { 'name@/en-GB': 'Regn </script> 30', 'summary@/en-GB': 'Dry.' },
     ),
-    sku: 'B-1',
-    lens: { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment },
-    setup,
-    assignments: assigned.map(([codes, area], i) => assignment(`x${i}`, i + 1, codes, area)),
-    pieces: new Map(pieces.map((p) => [p.code, p])),
-    sets: new Map(),
-    own: [],
-    library: libraryOf([]),
-    related: {},
-  })
-const dataOf = (assigned: [string[], string][]) =>
-  structuredData(page(assigned), '2000000010045', 'en-GB', (name) => `https://shop.example/${name}`)
+  ),
+  sku: 'B-1',
+  lens: { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment },
+  setup,
+  assignments: assigned.map(([codes, area], i) => assignment(`x${i}`, i + 1, codes, area)),
+  pieces: new Map(pieces.map((p) => [p.code, p])),
+  sets: new Map(),
+  own: [],
+  library: libraryOf([]),
+  related: {},
+})
+const dataOf = (assigned: [string[], string][]) => {
+  const input = inputOf(assigned)
+  return structuredData(assemblePage(input), input)
+}
 
 describe('the structured data of a page', () => {
   it('is JSON-LD in which nothing is lost', async () => {
@@ -100,5 +101,53 @@ describe('the structured data of a page', () => {
       'For how long?',
     ])
     expect(dataOf([]).map((d) => (d as { '@type': string })['@type'])).toEqual(['Product'])
+  })
+
+  it('has what schema.org asks of a product that is sold in variants, at whole addresses', async () => {
+    const sold = testSetup()
+    const storefront = sold.storefronts.get('uk')!
+    const home = 'https://shop.example/{language}'
+    storefront.addresses = {
+      home,
+      product: `${home}/p/{slug}`,
+      category: `${home}/c/{category}`,
+      page: `${home}/i/{page}`,
+      picture: 'https://shop.example/pictures/{name}',
+    }
+    const glove = (sku: string, size: string, pounds: number, stock: number) =>
+      product(sku, { gtin: '2000000010045', prices: [price('uk', pounds)], stock }, { size })
+    const root = product('G-1', { type: 'glove', brand: 'oxbrook', category: 'panniers' }, { 'name@/en-GB': 'Vinter' })
+    const input: PageInput = {
+      ...inputOf([]),
+      family: { root, variants: [glove('G-1-S', 's', 39, 0), glove('G-1-M', 'm', 42.5, 9)] },
+      sku: 'G-1',
+      setup: sold,
+    }
+    const [data, way] = structuredData(assemblePage(input), input)
+    const [expanded] = await jsonld.expand(data, options)
+    const schema = (word: string) => `https://schema.org/${word}`
+    const offers = expanded![schema('offers')] as Record<string, { '@value'?: unknown; '@id'?: string }[]>[]
+    const read = (word: string) => offers.map((o) => o[schema(word)]?.[0]?.['@value'])
+    expect(offers.map((o) => o['@type'])).toEqual([[schema('Offer')], [schema('Offer')]])
+    expect([read('sku'), read('price'), read('priceCurrency')]).toEqual([
+      ['G-1-S', 'G-1-M'],
+      [39, 42.5],
+      ['GBP', 'GBP'],
+    ])
+    expect(read('availability')).toEqual([schema('OutOfStock'), schema('InStock')])
+    expect(read('url')).toEqual(['https://shop.example/en-GB/p/G-1-S', 'https://shop.example/en-GB/p/G-1-M'])
+    expect(data).toMatchObject({
+      brand: { '@type': 'Brand', name: 'Oxbrook' },
+      url: 'https://shop.example/en-GB/p/G-1',
+    })
+    expect(way).toMatchObject({
+      '@type': 'BreadcrumbList',
+      itemListElement: [
+        { position: 1, item: 'https://shop.example/en-GB' },
+        { position: 2, name: 'Bags', item: 'https://shop.example/en-GB/c/bags' },
+        { position: 3, name: 'Panniers' },
+        { position: 4, name: 'Vinter' },
+      ],
+    })
   })
 })

@@ -8,6 +8,8 @@ const { documentsById, keepDocuments, readDocument } = await import('@server/db/
 const pages = await import('@server/db/queries/released-pages')
 const { insertRelease } = await import('@server/db/queries/releases')
 
+/** By what a page is found that has no slug and stands in no list. */
+const nowhere = { slug: null, category: null, name: null }
 type State = Record<string, number>
 const keys = ['A-1', 'A-2', 'A-3', 'A-4', 'A-5']
 
@@ -35,7 +37,7 @@ async function release(storefront: string, number: number, before: State, after:
         title: key,
         type: null,
         held: [],
-        rows: after[key] === undefined ? [] : [{ group: '', begins: -Infinity, document: after[key], slug: null }],
+        rows: after[key] === undefined ? [] : [{ group: '', begins: -Infinity, document: after[key], ...nowhere }],
       })),
     )
     await pages.writeReleased(tx, id, storefront, number)
@@ -95,7 +97,7 @@ describe('rows over releases', () => {
       title: 'A',
       type: null,
       held: [{ code: 'fact-missing', message: 'Weight is missing.', at: 'attribute:weight' }],
-      rows: [{ group: '', begins: -Infinity, document: 2, slug: null }],
+      rows: [{ group: '', begins: -Infinity, document: 2, ...nowhere }],
     }
     const id = await inTransaction(async (tx) => {
       const made = await insertRelease(tx, {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReleasedMenuEntry } from '@core/release/site'
+import type { ReleasedCategory, ReleasedMenuEntry, SiteDocument } from '@core/release/site'
 import type { ReleasedProduct, ReleasedDocument } from '@core/release/document'
 import type { PartMark } from '../proof/partMark'
 
@@ -34,21 +34,26 @@ interface Line {
   text: string
   depth: number
 }
-const menuLines = (entries: readonly ReleasedMenuEntry[], depth = 0): Line[] =>
-  entries.flatMap((e, i) => [
+type Branch = ReleasedMenuEntry | ReleasedCategory
+const branchLines = (branches: readonly Branch[], depth = 0): Line[] =>
+  branches.flatMap((e, i) => [
     { key: `${depth}-${i}-${e.name}`, text: e.name, depth },
-    ...menuLines(e.children, depth + 1),
+    ...branchLines(e.children, depth + 1),
   ])
+const plainLines = (texts: Readonly<Record<string, string>>): Line[] =>
+  Object.entries(texts).map(([key, text]) => ({ key, text, depth: 0 }))
+const linesOfKind: { [K in SiteDocument['kind']]?: (document: Extract<SiteDocument, { kind: K }>) => Line[] } = {
+  menu: ({ entries }) => branchLines(entries),
+  categories: ({ categories }) => branchLines(categories),
+  addresses: ({ addresses }) => plainLines({ ...addresses }),
+  phrases: ({ phrases }) =>
+    Object.entries(phrases).map(([key, forms]) => ({ key, text: Object.values(forms).join(' / '), depth: 0 })),
+}
 /** What is no page, as lines of text. */
 const lines = computed((): Line[] => {
   const { document } = props
-  if (document?.kind === 'menu') return menuLines(document.entries)
-  if (document?.kind !== 'phrases') return []
-  return Object.entries(document.phrases).map(([key, forms]) => ({
-    key,
-    text: Object.values(forms).join(' / '),
-    depth: 0,
-  }))
+  if (document === null || document.kind === 'product') return []
+  return linesOfKind[document.kind]?.(document as never) ?? []
 })
 const page = computed(() => (props.document?.kind === 'product' ? framed(props.document) : null))
 const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }

@@ -20,9 +20,11 @@ export const byWhomShown = ({ at, person }: ByWhom): string =>
 export const releaseName = ({ number, title }: ReleaseDocument): string =>
   number === null ? title : `Release ${numberShown(number)}`
 
-const fieldWords: Record<HeadField | 'page' | 'menu', string> = {
+const fieldWords: Record<HeadField | 'page' | 'text' | 'menu' | 'addresses', string> = {
   page: 'whole page',
+  text: 'text',
   menu: 'menu',
+  addresses: 'addresses of pages',
   name: 'name',
   slug: 'address',
   summary: 'summary',

@@ -21,6 +21,9 @@ export interface PageRow {
   document: number | null
   /** The last part of its address, where it has one of its own. */
   slug: string | null
+  /** The category in whose list it stands, and the name by which it is sorted there; null where it stands in none. */
+  category: string | null
+  name: string | null
 }
 
 /** A page that a release changes or holds back, with its rows as they will stand. */
@@ -53,11 +56,13 @@ const beginsOf = (begins: SQL) => sql`
 /** A row as it is read: from the beginning of time is null. */
 type StoredRow = Omit<PageRow, 'begins'> & { begins: number | null } & Record<string, unknown>
 
-const rowOf = ({ group, begins, document, slug }: StoredRow): PageRow => ({
+const rowOf = ({ group, begins, document, slug, category, name }: StoredRow): PageRow => ({
   group,
   begins: begins ?? -Infinity,
   document,
   slug,
+  category,
+  name,
 })
 
 /** Rows of some pages of a storefront as a release has them, by language, kind and key. */
@@ -68,7 +73,7 @@ export async function rowsOfPages(
   keys: { language: string; kind: string; keys: readonly string[] },
 ): Promise<Map<string, PageRow[]>> {
   const { rows } = await db.execute<StoredRow & { key: string }>(sql`
-    select p.key, p.group_code as "group", p.document, p.slug,
+    select p.key, p.group_code as "group", p.document, p.slug, p.category, p.name,
       ${beginsOf(sql`p.begins`)}
     from released_page p
     where p.storefront = ${storefront} and p.language = ${keys.language} and p.kind = ${keys.kind}
@@ -116,10 +121,11 @@ export async function insertStaged(tx: Tx, releaseId: number, pages: readonly St
     rows.map((row) => ({ language, kind, key, ...row, begins: instantText(row.begins) })),
   )
   await tx.db.execute(sql`
-    insert into release_row (release_id, language, kind, key, group_code, begins, document, slug)
-    select ${releaseId}, language, kind, key, "group", begins, document, slug
+    insert into release_row (release_id, language, kind, key, group_code, begins, document, slug, category, name)
+    select ${releaseId}, language, kind, key, "group", begins, document, slug, category, name
     from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-      as x(language text, kind text, key text, "group" text, begins timestamptz, document bigint, slug text)`)
+      as x(language text, kind text, key text, "group" text, begins timestamptz, document bigint, slug text,
+        category text, name text)`)
 }
 
 /** Forgets what was put together for a release. */
@@ -198,7 +204,7 @@ export async function stagedPage(
   const [page] = rows
   if (!page) return undefined
   const { rows: stored } = await db.execute<StoredRow>(sql`
-    select group_code as "group", document, slug,
+    select group_code as "group", document, slug, category, name,
       ${beginsOf(sql`begins`)}
     from release_row
     where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}
@@ -234,7 +240,8 @@ export async function overtakenPages(db: Db, releaseId: number, storefront: stri
 }
 
 const sameRow = sql`
-  w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document`
+  w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document
+  and w.category is not distinct from p.category`
 
 /**
  * Writes what a release changes as rows that are valid from its number on: closes those that differ and opens others.
@@ -248,8 +255,10 @@ export async function writeReleased(tx: Tx, releaseId: number, storefront: strin
         where w.release_id = ${releaseId} and w.language = p.language and w.kind = p.kind and w.key = p.key
           and ${sameRow})`)
   await tx.db.execute(sql`
-    insert into released_page (storefront, language, kind, key, group_code, begins, since, document, slug)
-    select ${storefront}, w.language, w.kind, w.key, w.group_code, w.begins, ${number}, w.document, w.slug
+    insert into released_page
+      (storefront, language, kind, key, group_code, begins, since, document, slug, category, name)
+    select ${storefront}, w.language, w.kind, w.key, w.group_code, w.begins, ${number}, w.document, w.slug,
+      w.category, w.name
     from release_row w join release_page g
       on g.release_id = w.release_id and g.language = w.language and g.kind = w.kind and g.key = w.key
     where ${taken(releaseId)} and not exists (select 1 from released_page p
@@ -267,82 +276,16 @@ export async function writeBack(tx: Tx, storefront: string, to: number, number: 
     exists (select 1 from released_page o
       where o.storefront = p.storefront and o.language = p.language and o.kind = p.kind and o.key = p.key
         and o.group_code = p.group_code and o.begins = p.begins and o.document is not distinct from p.document
-        and ${validAt(release, sql`o`)})`
+        and o.category is not distinct from p.category and ${validAt(release, sql`o`)})`
   await tx.db.execute(sql`
-    insert into released_page (storefront, language, kind, key, group_code, begins, since, document, slug)
-    select p.storefront, p.language, p.kind, p.key, p.group_code, p.begins, ${number}, p.document, p.slug
+    insert into released_page
+      (storefront, language, kind, key, group_code, begins, since, document, slug, category, name)
+    select p.storefront, p.language, p.kind, p.key, p.group_code, p.begins, ${number}, p.document, p.slug,
+      p.category, p.name
     from released_page p
     where p.storefront = ${storefront} and ${validAt(to)} and p.until <= ${before} and not ${has(before)}`)
   await tx.db.execute(sql`
     update released_page p set until = ${number}
     where p.storefront = ${storefront} and p.until is null and p.since <= ${before} and p.since > ${to}
       and not ${has(to)}`)
-}
-
-/** A page as delivery finds it: the number of its document, and when the page changes next. */
-export interface DeliveredPage {
-  release: number
-  document: number | null
-  /** Milliseconds since 1970; null where it never changes by itself. */
-  next: number | null
-}
-
-/**
- * The page that is live for a customer group at a moment; that of nobody where the group has none of its own. Undefined
- * where the storefront has no such page, whatever the moment.
- */
-export async function deliveredPage(
-  db: Db,
-  storefront: string,
-  { language, kind, key }: PageKey,
-  group: string,
-  now: number,
-): Promise<DeliveredPage | undefined> {
-  const { rows } = await db.execute<{ release: number; document: number | null; next: number | null }>(sql`
-    with own as materialized (
-      select p.group_code, p.begins, p.document, l.number from live_release l join released_page p
-        on p.storefront = l.storefront and ${validAt(sql`l.reads`)}
-      where l.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key = ${key}
-        and p.group_code in ('', ${group})),
-    read as (select * from own where group_code = (select max(group_code) from own))
-    select number as release, document,
-      (select (extract(epoch from min(n.begins)) * 1000)::float8 from read n
-        where n.begins > ${new Date(now).toISOString()}::timestamptz) as next
-    from read where begins <= ${new Date(now).toISOString()}::timestamptz order by begins desc limit 1`)
-  return rows[0]
-}
-
-/**
- * Pages of an edition as a release has them at a moment for a shopper of no group, some at a time in order of their
- * keys; null where there is no page then.
- */
-export async function deliveredPages(
-  db: Db,
-  storefront: string,
-  release: number,
-  { language, kind, after, limit, now }: { language: string; kind: string; after: string; limit: number; now: number },
-): Promise<{ key: string; document: number | null }[]> {
-  const { rows } = await db.execute<{ key: string; document: number | null }>(sql`
-    select distinct on (p.key) p.key, p.document from released_page p
-    where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key > ${after}
-      and p.group_code = '' and p.begins <= ${new Date(now).toISOString()}::timestamptz and ${validAt(release)}
-    order by p.key, p.begins desc limit ${limit}`)
-  return rows
-}
-
-/**
- * The product that a slug means in an edition: one whose page has it, or had it in an earlier release; a page of now
- * before one of then, the latest first. Undefined where no page ever had it.
- */
-export async function keyOfSlug(
-  db: Db,
-  storefront: string,
-  language: string,
-  slug: string,
-): Promise<string | undefined> {
-  const { rows } = await db.execute<{ key: string }>(sql`
-    select p.key from released_page p join live_release l on l.storefront = p.storefront
-    where p.storefront = ${storefront} and p.language = ${language} and p.slug = ${slug} and p.since <= l.reads
-    order by (${validAt(sql`l.reads`)}) desc, p.since desc limit 1`)
-  return rows[0]?.key
 }

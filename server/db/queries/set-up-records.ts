@@ -118,6 +118,7 @@ export async function writeStorefront(tx: Tx, { code, ...storefront }: Storefron
     timeZone: storefront.timeZone,
     colour: storefront.colour,
     carrierUnits: storefront.carrierUnits,
+    addresses: storefront.addresses,
     editions: storefront.editions,
     facts: storefront.facts,
     pages: storefront.pages,

@@ -42,6 +42,7 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
     timeZone: row.timeZone,
     colour: row.colour,
     carrierUnits: row.carrierUnits,
+    addresses: row.addresses,
     editions: row.editions.map((e) => ({ asks: 'translated', acceptsUnread: false, ...e })),
     facts: row.facts,
     pages: row.pages,

@@ -56,6 +56,26 @@ export const liveRelease = pgTable('live_release', {
   reads: integer('reads').notNull(),
 })
 
+/**
+ * What shoppers of a storefront get changes step by step: a release goes live, or a moment comes at which pages change
+ * by themselves. Steps are numbered under the lock of the storefront's live release, so that whoever follows them skips
+ * none.
+ */
+export const liveStep = pgTable(
+  'live_step',
+  {
+    storefront: text('storefront').notNull(),
+    step: integer('step').notNull(),
+    /** The release that is live after it. */
+    number: integer('number').notNull(),
+    /** Of a step of time: pages changed at moments after this one. Null where a release went live. */
+    after: moment('after'),
+    /** The moment of the step: the last of those at which pages changed, or that of going live. */
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.storefront, t.step] })],
+)
+
 /** What documents of an edition have in common, so that each is kept in few bytes. */
 export const pageDictionary = pgTable(
   'page_dictionary',
@@ -132,6 +152,10 @@ export const releaseRow = pgTable(
     document: bigint('document', { mode: 'number' }),
     /** The last part of the page's address, where it has one of its own. */
     slug: exactText('slug'),
+    /** The category in whose list the page stands; null where it stands in none. */
+    category: text('category'),
+    /** What the page is called, by which lists are sorted. */
+    name: text('name'),
   },
   (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key, t.group, t.begins] })],
 )
@@ -150,13 +174,21 @@ export const releasedPage = pgTable(
     until: integer('until'),
     document: bigint('document', { mode: 'number' }),
     slug: exactText('slug'),
+    category: text('category'),
+    name: text('name'),
   },
   (t) => [
     primaryKey({ columns: [t.storefront, t.language, t.kind, t.key, t.group, t.begins, t.since] }),
-    index('released_page_since').on(t.storefront, t.since),
+    index('released_page_since').on(t.storefront, t.since, t.language, t.kind, t.key),
     index('released_page_until')
-      .on(t.storefront, t.until)
+      .on(t.storefront, t.until, t.language, t.kind, t.key)
       .where(sql`until is not null`),
+    index('released_page_begins')
+      .on(t.storefront, t.begins)
+      .where(sql`begins > '-infinity'`),
+    index('released_page_category')
+      .on(t.storefront, t.language, t.category)
+      .where(sql`category is not null`),
     index('released_page_document').on(t.document),
     index('released_page_slug')
       .on(t.storefront, t.language, t.slug)

@@ -15,6 +15,7 @@ import {
 import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
 import type { CarrierUnits, Edition } from '@core/catalogue/model'
+import type { PageAddresses } from '@core/catalogue/page-addresses'
 import type { SplitPattern } from '@core/page/split'
 import type { Layout, StandingPage } from '@core/page/layout'
 import type { MenuEntry, PhraseTexts, AddedPhrase } from '@core/page/phrases'
@@ -98,6 +99,7 @@ export const storefront = pgTable('storefront', {
   timeZone: text('time_zone').notNull(),
   colour: text('colour').notNull().default(''),
   carrierUnits: jsonb('carrier_units').$type<CarrierUnits>(),
+  addresses: jsonb('addresses').$type<PageAddresses>(),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),

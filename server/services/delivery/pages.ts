@@ -1,35 +1,87 @@
-import type { DeliveredStorefront } from '@contracts/release'
+import { createHash } from 'node:crypto'
+import type { DeliveredStorefront } from '@contracts/delivery'
+import { productAddress } from '@core/catalogue/page-addresses'
+import { alternatesOf, type PageInEdition } from '@core/release/alternates'
 import type { ReleasedDocument, ReleasedProduct } from '@core/release/document'
 import { siteKinds } from '@core/release/site'
 import { database } from '../../db/connect'
+import {
+  deliveredPage,
+  deliveredPages,
+  keyOfSlug,
+  pagesElsewhere,
+  type PageElsewhere,
+} from '../../db/queries/delivered-pages'
 import { documentsById, type KeptDocument } from '../../db/queries/released-documents'
-import { deliveredPage, deliveredPages, keyOfSlug, type PageKey } from '../../db/queries/released-pages'
-import { livePointer, livePointers } from '../../db/queries/releases'
+import type { PageKey } from '../../db/queries/released-pages'
+import { livePointers } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
+import { addressesOf, editionKey, liveEditions, type Reading } from './live'
 
 /** For so long an answer may be kept at most, in seconds, where its page does not change before. */
-const freshFor = 30
+export const freshFor = 30
 
 /** A released page as it is answered. */
 export interface Delivered extends KeptDocument {
-  /** The number of the release that is live. */
+  /** The number of the release that it is read from. */
   release: number
   /** For how many seconds it may be kept: never past the moment at which the page changes. */
   maxAge: number
 }
 
-const secondsUntil = (next: number | null, now: number): number =>
+/** For how many seconds something may be kept that changes next at a moment, in milliseconds since 1970. */
+export const secondsUntil = (next: number | null, now: number): number =>
   next === null ? freshFor : Math.max(0, Math.min(freshFor, Math.floor((next - now) / 1000)))
 
 /** What is released under a key, for a shopper of no group. Throws 404 where nothing is at the moment. */
-export async function deliver(storefront: string, of: PageKey, now: number): Promise<Delivered> {
+export async function deliver(reading: Reading, of: PageKey, now: number): Promise<Delivered> {
   const db = database()
-  const page = await deliveredPage(db, storefront, of, '', now)
+  const page = await deliveredPage(db, reading, of, '', now)
   const document = page?.document
   const kept = document ? (await documentsById(db, [document])).get(document) : undefined
-  if (!page || !kept) throw notFound(`released page of “${of.key}” in ${storefront} and ${of.language}`)
-  return { ...kept, release: page.release, maxAge: secondsUntil(page.next, now) }
+  if (!page || !kept) throw notFound(`released page of “${of.key}” in ${reading.storefront} and ${of.language}`)
+  return { ...kept, release: reading.number, maxAge: secondsUntil(page.next, now) }
+}
+
+/** A document with what is joined to it when it is read: where its page is, and where it is in other languages. */
+export interface Linked {
+  address: string | null
+  alternates: PageInEdition[]
+}
+
+/** Pages in all editions with their addresses; those of which nobody says where they are are left out. */
+export async function addressed(pages: readonly PageElsewhere[], reading: Reading, now: number) {
+  const addresses = await addressesOf(await liveEditions(reading), now)
+  return pages.flatMap((page) => {
+    const of = addresses.get(editionKey(page))
+    const { storefront, language, key, slug } = page
+    return of ? [{ storefront, language, key, address: productAddress(of, { language, sku: key, slug }) }] : []
+  })
+}
+
+/** Where the page of a product is in an edition, and where it is in others. */
+async function linksOf(reading: Reading, language: string, sku: string, now: number): Promise<Linked> {
+  const editions = await liveEditions(reading)
+  const found = await pagesElsewhere(database(), editions, { kind: 'product', keys: [sku], now })
+  const order = new Map(editions.map((e, i) => [editionKey(e), i]))
+  found.sort((a, b) => order.get(editionKey(a))! - order.get(editionKey(b))!)
+  const pages = (await addressed(found, reading, now)).map(({ key: _, ...page }) => page)
+  const of = { storefront: reading.storefront, language }
+  const own = pages.find((p) => editionKey(p) === editionKey(of))
+  return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }
+}
+
+/** The released page of a product with its address and its alternates, which are part of its tag. */
+export async function deliverProduct(
+  reading: Reading,
+  { language, sku }: { language: string; sku: string },
+  now: number,
+): Promise<Delivered & { document: ReleasedProduct & Linked }> {
+  const page = await deliver(reading, { language, kind: 'product', key: sku }, now)
+  const links = await linksOf(reading, language, sku, now)
+  const digest = createHash('sha256').update(page.digest).update(JSON.stringify(links)).digest('hex')
+  return { ...page, digest, document: { ...(JSON.parse(page.text) as ReleasedProduct), ...links } }
 }
 
 /**
@@ -37,19 +89,22 @@ export async function deliver(storefront: string, of: PageKey, now: number): Pro
  * released page has it, or ever had it.
  */
 export async function productOfSlug(
-  storefront: string,
+  reading: Reading,
   language: string,
   slug: string,
   now: number,
 ): Promise<{ sku: string; slug: string | null }> {
-  const sku = await keyOfSlug(database(), storefront, language, slug)
-  if (sku === undefined) throw notFound(`released page with the slug “${slug}” in ${storefront} and ${language}`)
-  const { text } = await deliver(storefront, { language, kind: 'product', key: sku }, now)
-  return { sku, slug: (JSON.parse(text) as ReleasedProduct).slug }
+  const db = database()
+  const missing = () => notFound(`released page with the slug “${slug}” in ${reading.storefront} and ${language}`)
+  const sku = await keyOfSlug(db, reading, language, slug)
+  if (sku === undefined) throw missing()
+  const page = await deliveredPage(db, reading, { language, kind: 'product', key: sku }, '', now)
+  if (!page || page.document === null) throw missing()
+  return { sku, slug: page.slug }
 }
 
 /** Pages are read so many at a time. */
-const atOnce = 500
+export const atOnce = 500
 
 /** The storefronts that have something live, with their languages by their own names. */
 export async function deliverStorefronts(): Promise<{ items: DeliveredStorefront[] }> {
@@ -71,28 +126,26 @@ export async function deliverStorefronts(): Promise<{ items: DeliveredStorefront
 const ownName = (language: string): string =>
   new Intl.DisplayNames(language, { type: 'language' }).of(language) ?? language
 
-/** All that is released of an edition at one release and moment, a line of JSON each. Throws 404 where nothing is live. */
-export async function deliverEverything(
-  { storefront, language }: { storefront: string; language: string },
+/** All that is released of an edition at one release and moment, a line of JSON each. */
+export async function* linesOfEverything(reading: Reading, language: string, now: number): AsyncGenerator<string> {
+  for (const kind of [...siteKinds, 'product'] as const) yield* linesOfKind(reading, language, kind, now)
+}
+
+async function* linesOfKind(
+  reading: Reading,
+  language: string,
+  kind: ReleasedDocument['kind'],
   now: number,
-): Promise<{ release: number; lines: AsyncGenerator<string> }> {
+): AsyncGenerator<string> {
   const db = database()
-  const { number, reads } = await livePointer(db, storefront)
-  if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
-  async function* lines() {
-    for (const kind of [...siteKinds, 'product'] as const) yield* linesOf(kind)
+  for (let after = ''; ;) {
+    const pages = await deliveredPages(db, reading, { language, kind, after, limit: atOnce, now })
+    if (pages.length === 0) return
+    after = pages.at(-1)!.key
+    const documents = await documentsById(
+      db,
+      pages.flatMap((p) => p.document ?? []),
+    )
+    for (const { document } of pages) if (document !== null) yield `${documents.get(document)!.text}\n`
   }
-  async function* linesOf(kind: ReleasedDocument['kind']) {
-    for (let after = ''; ;) {
-      const pages = await deliveredPages(db, storefront, reads, { language, kind, after, limit: atOnce, now })
-      if (pages.length === 0) return
-      after = pages.at(-1)!.key
-      const documents = await documentsById(
-        db,
-        pages.flatMap((p) => p.document ?? []),
-      )
-      for (const { document } of pages) if (document !== null) yield `${documents.get(document)!.text}\n`
-    }
-  }
-  return { release: number, lines: lines() }
 }

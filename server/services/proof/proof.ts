@@ -81,9 +81,8 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
     layout: { look, off },
     name,
   } = setup.storefronts.get(storefront)!
-  const { price, sku } = page.product
+  const { price } = page.product
   const written = writtenPrice(page.product, language)
-  const gtin = [input.family.root, ...input.family.variants].find((p) => p.sku === sku)?.gtin ?? null
   return {
     product: {
       ...page.product,
@@ -103,7 +102,7 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
     })),
     left_out: page.left_out,
     unread: unreadOnPage(page, input, input.family, editionReader(setup, storefront, language)),
-    structured: structuredData(page, gtin, language, mediaAddress),
+    structured: structuredData(page, input),
   }
 }
 

@@ -1,4 +1,5 @@
 import type { Storefront } from '@core/catalogue/model'
+import { addressKinds, addressProblem } from '@core/catalogue/page-addresses'
 import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
@@ -10,6 +11,13 @@ import { menuEntries, phrases, pluralCategories, storefrontPhrases } from '@core
 import { layoutProblems } from './layout-problems'
 import { type Problems, type RecordKind, differIn, invalidateAll } from './kind'
 import { storefrontLabels } from './storefront-labels'
+
+/** What is wrong with the addresses of its shop's pages. */
+const addressProblems = ({ addresses, editions }: Storefront): Problems =>
+  addressKinds.flatMap((kind) => {
+    const message = addresses && addressProblem(kind, addresses[kind], editions.length)
+    return message ? [{ path: `addresses.${kind}`, message }] : []
+  })
 
 /**
  * Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`,
@@ -43,6 +51,7 @@ export const storefronts: RecordKind<Storefront> = {
       ...menuProblems(record, setup),
       ...phraseProblems(record, setup),
       ...factProblems(record),
+      ...addressProblems(record),
     ]
     record.editions.forEach((e, i) =>
       [e.language, ...e.borrow].forEach((l) => {

@@ -8,7 +8,7 @@ import { localTime } from '@core/page/moments'
 import { documentChanges } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
 import { emptyAreas, mostStretches, pageOverTime, siteOverTime, type StretchesOfGroup } from '@core/release/over-time'
-import { siteDocuments } from '@core/release/site'
+import { siteDocuments, siteKey } from '@core/release/site'
 import { editionReader } from '@core/page/values'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { loadContent, ownPiecesOf, type Content } from '../../db/queries/content'
@@ -162,6 +162,8 @@ interface MadePage {
   kind: ReleasedDocument['kind']
   key: string
   type: string | null
+  /** Of a product the category in whose list it stands, where it has one. */
+  category: string | null
   page: StretchesOfGroup[]
   held: HeldBack[]
 }
@@ -206,7 +208,8 @@ function pagesOfFamily(family: StoredFamily, language: string, bench: Workbench,
       now,
     )
     const held = page.length === 0 ? [] : heldBack(page, blockers, bench)
-    return { kind: 'product', key: sku, type: family.root.type, page, held }
+    const { type, category } = family.root
+    return { kind: 'product', key: sku, type, category, page, held }
   })
 }
 
@@ -233,17 +236,24 @@ function heldBack(page: readonly StretchesOfGroup[], blockers: readonly HeldBack
   ]
 }
 
-const slugOf = (document: ReleasedDocument | null): string | null =>
-  document?.kind === 'product' ? document.slug : null
+/** By what a page is found: its slug, and the list of its category; a variant stands in none. */
+function foundBy(
+  document: ReleasedDocument | null,
+  category: string | null,
+): Pick<PageRow, 'slug' | 'category' | 'name'> {
+  if (document?.kind !== 'product') return { slug: null, category: null, name: null }
+  const { slug, parent, name } = document
+  return parent === null ? { slug, category, name } : { slug, category: null, name: null }
+}
 
 /** The rows of a page, with the numbers of its documents. */
-const rowsOf = (page: readonly StretchesOfGroup[], numbers: ReadonlyMap<string, number>): PageRow[] =>
+const rowsOf = ({ page, category }: MadePage, numbers: ReadonlyMap<string, number>): PageRow[] =>
   page.flatMap(({ group, stretches }) =>
     stretches.map(({ from, text, document }) => ({
       group,
       begins: from,
       document: text === null ? null : numbers.get(text)!,
-      slug: slugOf(document),
+      ...foundBy(document, category),
     })),
   )
 
@@ -274,22 +284,48 @@ function changeOf(before: ReleasedDocument | null, after: ReleasedDocument | nul
 /** Puts together what stands beside the pages, where a release covers everything. Returns how much does not differ. */
 async function putSite(tx: Tx, bench: Workbench): Promise<number> {
   let unchanged = 0
-  for (const language of bench.languages)
-    for (const document of siteDocuments(bench.setup, bench.storefront.code, language)) {
+  for (const language of bench.languages) {
+    const documents = siteDocuments(bench.setup, bench.storefront.code, language)
+    for (const document of documents) {
       const { kind } = document
-      const made: MadePage = { kind, key: kind, type: null, page: siteOverTime(document), held: [] }
+      const page = siteOverTime(document)
+      const made: MadePage = { kind, key: siteKey(document), type: null, category: null, page, held: [] }
       const staged = await stage(tx, bench, language, [made])
       if (staged.length === 0) unchanged++
     }
+    const pages = documents.filter((d) => d.kind === 'page').map(siteKey)
+    await removeStandingPages(tx, bench, language, new Set(pages))
+  }
   return unchanged
 }
 
-const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product'>, string> = { phrases: 'Phrases', menu: 'Menu' }
+/** Has standing pages removed that the storefront has no more. */
+async function removeStandingPages(
+  tx: Tx,
+  bench: Workbench,
+  language: string,
+  reached: ReadonlySet<string>,
+): Promise<void> {
+  const { release, storefront } = bench
+  // A storefront has fifty at most.
+  const asked = { language, kind: 'page', after: '', limit: 100 }
+  const live = await keysAt(tx.db, storefront.code, release.base, asked)
+  const gone = live.filter((key) => !reached.has(key))
+  await removePages(tx, bench, language, 'page', gone)
+}
+
+const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product' | 'page'>, string> = {
+  phrases: 'Phrases',
+  menu: 'Menu',
+  categories: 'Categories',
+  addresses: 'Addresses',
+}
 
 /** What a page is called in a list: a product by its name. */
 function titleOf(document: ReleasedDocument | null, key: string): string {
   if (document === null) return key
-  return document.kind === 'product' ? document.name : siteTitles[document.kind]
+  if (document.kind === 'product') return document.name
+  return document.kind === 'page' ? document.title : siteTitles[document.kind]
 }
 
 /** Keeps the pages of one kind in an edition that differ from what is live, with what differs, and returns them. */
@@ -309,7 +345,7 @@ async function stage(
   )
   const numbers = await keepDocuments(tx, { storefront: storefront.code, language }, texts)
   const differing = made.flatMap((m) => {
-    const rows = rowsOf(m.page, numbers)
+    const rows = rowsOf(m, numbers)
     const was = live.get(m.key) ?? []
     return isSameFrom(was, rows, now) ? [] : [{ ...m, rows, was }]
   })
@@ -357,7 +393,7 @@ async function removeGone(tx: Tx, bench: Workbench, reached: ReadonlySet<string>
       if (keys.length === 0) break
       after = keys.at(-1)!
       const left = keys.filter((key) => !reached.has(`${language}/${key}`))
-      await removePages(tx, bench, language, await goneOf(tx, bench, left))
+      await removePages(tx, bench, language, 'product', await goneOf(tx, bench, left))
     }
   }
 }
@@ -369,7 +405,13 @@ async function goneOf(tx: Tx, { release }: Workbench, skus: readonly string[]): 
   return skus.filter((sku) => !known.has(sku))
 }
 
-async function removePages(tx: Tx, bench: Workbench, language: string, skus: readonly string[]): Promise<void> {
-  const made = skus.map((sku): MadePage => ({ kind: 'product', key: sku, type: null, page: [], held: [] }))
+async function removePages(
+  tx: Tx,
+  bench: Workbench,
+  language: string,
+  kind: MadePage['kind'],
+  keys: readonly string[],
+): Promise<void> {
+  const made = keys.map((key): MadePage => ({ kind, key, type: null, category: null, page: [], held: [] }))
   await stage(tx, bench, language, made)
 }

@@ -45,6 +45,7 @@ import { authorize } from '../people/permission'
 import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
 import { enqueue } from '../work/jobs'
+import { stepOfRelease } from './steps'
 
 const ended = new Set(['failed', 'cancelled'])
 
@@ -319,6 +320,7 @@ export async function goLive(
     await writeReleased(tx, release.id, storefront, number)
     await endLive(tx, storefront, pointer.number)
     await updateRelease(tx, release.id, { state: 'live', number, liveBy: person.id, live: new Date(now) })
+    await stepOfRelease(tx, storefront, pointer, { number, at: now })
     await movePointer(tx, storefront, { number, reads: number })
     await writeAudit('release', source, { storefront, number })
   })
@@ -371,6 +373,7 @@ export async function goBack(
       liveBy: person.id,
       live: new Date(now),
     })
+    await stepOfRelease(tx, storefront, pointer, { number, at: now })
     await movePointer(tx, storefront, { number, reads: number })
     await writeAudit('release', source, { storefront, number, backTo: to })
     return release

@@ -1,17 +1,19 @@
 import { Readable } from 'node:stream'
 import { sendStream, setResponseHeaders } from 'h3'
 import { endpoint } from '../../../../http/endpoint'
-import { deliverEverything } from '../../../../services/delivery/pages'
+import { cursorNow } from '../../../../services/delivery/changes'
+import { readingOf } from '../../../../services/delivery/live'
+import { linesOfEverything } from '../../../../services/delivery/pages'
 
-export default endpoint('deliverEverything', async ({ event, param, now }) => {
-  const { release, lines } = await deliverEverything(
-    { storefront: param('storefront'), language: param('language') },
-    now,
-  )
+export default endpoint('deliverEverything', async ({ event, param, query, now }) => {
+  // The cursor first: what changes meanwhile is told again rather than never.
+  const cursor = await cursorNow(param('storefront'))
+  const reading = await readingOf(param('storefront'), query.release, now)
   setResponseHeaders(event, {
     'Content-Type': 'application/jsonl; charset=utf-8',
     'Cache-Control': 'public, max-age=0',
-    'Inkloom-Release': String(release),
+    'Inkloom-Release': String(reading.number),
+    'Inkloom-Changes': cursor,
   })
-  await sendStream(event, Readable.from(lines))
+  await sendStream(event, Readable.from(linesOfEverything(reading, param('language'), now)))
 })

@@ -1,6 +1,7 @@
 import { endpoint } from '../../../../http/endpoint'
 import { sendReleased } from '../../../../http/send-released'
 
-export default endpoint('deliverMenu', ({ event, param, now }) =>
-  sendReleased(event, param('storefront'), { language: param('language'), kind: 'menu', key: 'menu' }, now),
-)
+export default endpoint('deliverMenu', ({ event, param, query, now }) => {
+  const of = { language: param('language'), kind: 'menu', key: 'menu' } as const
+  return sendReleased(event, { storefront: param('storefront'), release: query.release }, of, now)
+})

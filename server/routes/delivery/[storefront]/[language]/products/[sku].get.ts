@@ -1,6 +1,8 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { sendReleased } from '../../../../../http/send-released'
+import { sendProduct } from '../../../../../http/send-released'
+import { readingOf } from '../../../../../services/delivery/live'
 
-export default endpoint('deliverProduct', ({ event, param, now }) =>
-  sendReleased(event, param('storefront'), { language: param('language'), kind: 'product', key: param('sku') }, now),
-)
+export default endpoint('deliverProduct', async ({ event, param, query, now }) => {
+  const reading = await readingOf(param('storefront'), query.release, now)
+  return sendProduct(event, reading, { language: param('language'), sku: param('sku') }, now)
+})

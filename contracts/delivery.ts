@@ -1,0 +1,73 @@
+import type { PagePicture } from '@core/page/media'
+import type { Availability } from '@core/page/availability'
+import type { PageInEdition } from '@core/release/alternates'
+import type { ReleasedDocument, ReleasedPrice, ReleasedProduct } from '@core/release/document'
+import type { ChangeKind } from '@core/release/compare'
+
+/** A storefront with something live, as shops choose among them. */
+export interface DeliveredStorefront {
+  storefront: string
+  name: string
+  currency: string
+  languages: { language: string; name: string }[]
+}
+
+/** A product page as it is answered: with its own address, and those of the same page in other languages. */
+export interface DeliveredProduct extends ReleasedProduct {
+  /** Null where the storefront does not say where its pages are. */
+  address: string | null
+  /** The page in each language there is, this one too; empty where there is no other (hreflang). */
+  alternates: PageInEdition[]
+}
+
+/** What a list shows of a product. */
+export interface DeliveredCard {
+  sku: string
+  slug: string | null
+  name: string
+  nameLanguage: string | null
+  summary: string | null
+  picture: PagePicture | null
+  price: ReleasedPrice | null
+  availability: Availability
+}
+
+interface NamedByCode {
+  code: string
+  name: string
+}
+
+/** Products of a category, and of those under it, in the order of their names. */
+export interface DeliveredList {
+  category: NamedByCode
+  /** From the topmost category down to this one. */
+  path: NamedByCode[]
+  /** The categories right under it. */
+  under: NamedByCode[]
+  /** How many products there are in all. */
+  count: number
+  items: DeliveredCard[]
+  /** With what the next ones are asked for; null where there are none. */
+  next: string | null
+}
+
+/** The pages that are not of products. */
+export interface DeliveredPages {
+  items: { code: string; title: string }[]
+}
+
+/** That a page was added, changed or removed, for whoever keeps a copy. */
+export interface DeliveredChange {
+  language: string
+  kind: ReleasedDocument['kind'] | (string & {})
+  /** Of a product its SKU. */
+  key: string
+  change: Exclude<ChangeKind, 'moved'>
+}
+
+/** What changed, in order. */
+export interface DeliveredChanges {
+  items: DeliveredChange[]
+  /** With what the changes after these are asked for. */
+  next: string
+}

@@ -1,0 +1,118 @@
+import { sql } from 'drizzle-orm'
+import type { Db, Tx } from '../connect'
+import { validAt } from './released-pages'
+
+// The steps in which what shoppers of a storefront get changes.
+
+/** A step: after a release went live, or after moments came at which pages change by themselves. */
+export interface LiveStep {
+  step: number
+  /** The release that is live after it. */
+  number: number
+  /** Of a step of time: the moment after which pages changed, in milliseconds since 1970. */
+  after: number | null
+  at: number
+}
+
+type StoredStep = LiveStep & Record<string, unknown>
+
+const millis = (column: string) => sql.raw(`(extract(epoch from ${column}) * 1000)::float8`)
+const stepColumns = sql`step, number, ${millis('after')} as after, ${millis('at')} as at`
+const instant = (ms: number) => sql`${new Date(ms).toISOString()}::timestamptz`
+
+/** The last step of a storefront. */
+export async function lastStep(db: Db, storefront: string): Promise<LiveStep | undefined> {
+  const { rows } = await db.execute<StoredStep>(sql`
+    select ${stepColumns} from live_step where storefront = ${storefront} order by step desc limit 1`)
+  return rows[0]
+}
+
+/** The number of the last step of every storefront. */
+export async function lastSteps(db: Db): Promise<Map<string, number>> {
+  const { rows } = await db.execute<{ storefront: string; step: number }>(sql`
+    select l.storefront, (select max(s.step) from live_step s where s.storefront = l.storefront) as step
+    from live_release l`)
+  return new Map(rows.map((r) => [r.storefront, r.step ?? 0]))
+}
+
+/** The steps of a storefront from one on, in order. */
+export async function stepsFrom(db: Db, storefront: string, from: number, limit: number): Promise<LiveStep[]> {
+  const { rows } = await db.execute<StoredStep>(sql`
+    select ${stepColumns} from live_step where storefront = ${storefront} and step >= ${from}
+    order by step limit ${limit}`)
+  return rows
+}
+
+/** The first step of a storefront that is kept. */
+export async function firstStep(db: Db, storefront: string): Promise<number | undefined> {
+  const { rows } = await db.execute<{ step: number | null }>(sql`
+    select min(step) as step from live_step where storefront = ${storefront}`)
+  return rows[0]?.step ?? undefined
+}
+
+/** Writes a step, under the lock of the storefront's live release. */
+export async function insertStep(tx: Tx, storefront: string, step: LiveStep): Promise<void> {
+  await tx.db.execute(sql`
+    insert into live_step (storefront, step, number, after, at)
+    values (${storefront}, ${step.step}, ${step.number},
+      ${step.after === null ? null : new Date(step.after).toISOString()}::timestamptz, ${instant(step.at)})`)
+}
+
+/** Whether a release has pages that change at moments after one and up to another. */
+export async function hasMomentsBetween(
+  db: Db,
+  { storefront, release }: { storefront: string; release: number },
+  after: number,
+  to: number,
+): Promise<boolean> {
+  const { rows } = await db.execute<{ any: boolean }>(sql`
+    select exists (select 1 from released_page p
+      where p.storefront = ${storefront} and p.begins > '-infinity'
+        and p.begins > ${instant(after)} and p.begins <= ${instant(to)} and ${validAt(release)}) as any`)
+  return rows[0]!.any
+}
+
+/** A page that a step touched, by its place in the order in which they are told. */
+export interface TouchedPage {
+  language: string
+  kind: string
+  key: string
+  /** Whether a shopper of no group had a page before the step, and has one after it. */
+  was: boolean
+  is: boolean
+}
+
+/** Where in a step reading goes on: after this page. */
+export type PlaceInStep = Pick<TouchedPage, 'language' | 'kind' | 'key'>
+
+/** Pages that a step touched, in the order of language, kind and key. */
+export async function touchedPages(
+  db: Db,
+  storefront: string,
+  step: LiveStep,
+  place: PlaceInStep | null,
+  limit: number,
+): Promise<TouchedPage[]> {
+  const later =
+    place === null ? sql`true` : sql`(p.language, p.kind, p.key) > (${place.language}, ${place.kind}, ${place.key})`
+  const some = (where: ReturnType<typeof sql>) => sql`
+    (select distinct p.language, p.kind, p.key from released_page p
+      where p.storefront = ${storefront} and ${where} and ${later}
+      order by p.language, p.kind, p.key limit ${limit})`
+  const touched =
+    step.after === null
+      ? sql`${some(sql`p.since = ${step.number}`)} union ${some(sql`p.until = ${step.number}`)}`
+      : some(sql`p.begins > '-infinity' and p.begins > ${instant(step.after)} and p.begins <= ${instant(step.at)}
+          and ${validAt(step.number)}`)
+  const has = (release: number, moment: number) => sql`
+    coalesce((select p.document is not null from released_page p
+      where p.storefront = ${storefront} and p.language = t.language and p.kind = t.kind and p.key = t.key
+        and p.group_code = '' and p.begins <= ${instant(moment)} and ${validAt(release)}
+      order by p.begins desc limit 1), false)`
+  const before = step.after === null ? has(step.number - 1, step.at) : has(step.number, step.after)
+  const { rows } = await db.execute<TouchedPage & Record<string, unknown>>(sql`
+    select t.language, t.kind, t.key, ${before} as was, ${has(step.number, step.at)} as is
+    from (select * from (${touched}) x order by language, kind, key limit ${limit}) t
+    order by t.language, t.kind, t.key`)
+  return rows
+}

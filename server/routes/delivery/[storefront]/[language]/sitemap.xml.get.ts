@@ -1,0 +1,20 @@
+import { Readable } from 'node:stream'
+import { getRequestURL, sendStream, setResponseHeaders } from 'h3'
+import { endpoint } from '../../../../http/endpoint'
+import { readingOf } from '../../../../services/delivery/live'
+import { freshFor } from '../../../../services/delivery/pages'
+import { sitemapLines } from '../../../../services/delivery/sitemap'
+import { settings } from '../../../../settings'
+
+export default endpoint('deliverSitemap', async ({ event, param, query, now }) => {
+  const reading = await readingOf(param('storefront'), query.release, now)
+  const { origin, pathname } = getRequestURL(event)
+  const here = `${settings().publicUrl ?? origin}${pathname}`
+  const lines = await sitemapLines(reading, { language: param('language'), part: query.part, here }, now)
+  setResponseHeaders(event, {
+    'Content-Type': 'application/xml; charset=utf-8',
+    'Cache-Control': `public, max-age=${freshFor}`,
+    'Inkloom-Release': String(reading.number),
+  })
+  await sendStream(event, Readable.from(lines))
+})

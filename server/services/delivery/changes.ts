@@ -1,0 +1,92 @@
+import type { DeliveredChange, DeliveredChanges } from '@contracts/delivery'
+import { database } from '../../db/connect'
+import { firstStep, lastStep, stepsFrom, touchedPages, type PlaceInStep } from '../../db/queries/live-steps'
+import { Problem, unprocessable } from '../problem'
+import { waitForStep } from './waiting'
+
+/** Up to where somebody has read the changes of a storefront: whole steps, or up to a page within one. */
+interface Place {
+  /** The step that was read, or is being read. */
+  step: number
+  /** Null where all of the step was read. */
+  within: PlaceInStep | null
+}
+
+const cursorOf = ({ step, within }: Place): string => {
+  const parts = within === null ? [step] : [step, within.language, within.kind, within.key]
+  return Buffer.from(JSON.stringify(parts)).toString('base64url')
+}
+
+const isText = (value: unknown): value is string => typeof value === 'string' && !value.includes('\0')
+
+/** The place that a cursor names. Throws 422. */
+function placeOf(cursor: string): Place {
+  try {
+    const [step, language, kind, key] = JSON.parse(Buffer.from(cursor, 'base64url').toString()) as unknown[]
+    if (Number.isSafeInteger(step) && (step as number) >= 0 && (step as number) < 2 ** 31) {
+      if (language === undefined) return { step: step as number, within: null }
+      if (isText(language) && isText(kind) && isText(key))
+        return { step: step as number, within: { language, kind, key } }
+    }
+  } catch {
+    // Not one of ours.
+  }
+  throw unprocessable('The cursor is not one that was given here. Leave it out to begin with the first change.', [
+    { path: 'after', message: 'Not known.' },
+  ])
+}
+
+function changeOf({ was, is }: { was: boolean; is: boolean }): DeliveredChange['change'] {
+  if (was === is) return 'changed'
+  return is ? 'added' : 'removed'
+}
+
+/** The cursor after all that has changed in a storefront until now. */
+export async function cursorNow(storefront: string): Promise<string> {
+  const last = await lastStep(database(), storefront)
+  return cursorOf({ step: last?.step ?? 0, within: null })
+}
+
+/** Steps are looked through so many at a time. */
+const stepsAtOnce = 100
+
+async function readFrom(storefront: string, from: Place, limit: number): Promise<DeliveredChanges> {
+  const db = database()
+  const items: DeliveredChange[] = []
+  let place = from
+  const begin = place.within === null ? place.step + 1 : place.step
+  for (const step of await stepsFrom(db, storefront, begin, stepsAtOnce)) {
+    const left = limit - items.length
+    const within = step.step === place.step ? place.within : null
+    const touched = await touchedPages(db, storefront, step, within, left + 1)
+    const told = touched.slice(0, left)
+    items.push(...told.map((t) => ({ language: t.language, kind: t.kind, key: t.key, change: changeOf(t) })))
+    if (touched.length > left) {
+      const { language, kind, key } = told.at(-1)!
+      return { items, next: cursorOf({ step: step.step, within: { language, kind, key } }) }
+    }
+    place = { step: step.step, within: null }
+    if (items.length >= limit) break
+  }
+  return { items, next: cursorOf(place) }
+}
+
+/**
+ * What changed in a storefront after a cursor, in order; without one from the first change on. Where nothing did, the
+ * answer is held for so many seconds until something does. Throws 410 where the steps after the cursor are not kept any
+ * more, 422.
+ */
+export async function deliverChanges(
+  storefront: string,
+  { after, limit, wait }: { after?: string; limit: number; wait: number },
+  gone: () => boolean,
+): Promise<DeliveredChanges> {
+  const from = after === undefined ? { step: 0, within: null } : placeOf(after)
+  const first = await firstStep(database(), storefront)
+  if (after !== undefined && first !== undefined && from.step + 1 < first)
+    throw new Problem(410, 'Gone', 'What changed after this cursor is not kept any more. Read everything again.')
+  const found = await readFrom(storefront, from, limit)
+  if (found.items.length > 0 || wait === 0) return found
+  await waitForStep(storefront, placeOf(found.next).step, { until: Date.now() + wait * 1000, gone })
+  return readFrom(storefront, placeOf(found.next), limit)
+}

@@ -1,0 +1,100 @@
+import type { DeliveredCard, DeliveredList, DeliveredPages } from '@contracts/delivery'
+import type { ReleasedProduct } from '@core/release/document'
+import type { ReleasedCategories, ReleasedCategory, ReleasedStandingPage } from '@core/release/site'
+import { database } from '../../db/connect'
+import { deliveredPages, listedPages, type ListPlace } from '../../db/queries/delivered-pages'
+import { documentsById } from '../../db/queries/released-documents'
+import { notFound, unprocessable } from '../problem'
+import { deliver, secondsUntil } from './pages'
+import type { Reading } from './live'
+
+const cardOf = (text: string): DeliveredCard => {
+  const { sku, slug, name, nameLanguage, summary, pictures, price, availability } = JSON.parse(text) as ReleasedProduct
+  return { sku, slug, name, nameLanguage, summary, picture: pictures[0] ?? null, price, availability }
+}
+
+/** A category of a tree, and the way to it from the topmost. */
+function findCategory(
+  tree: readonly ReleasedCategory[],
+  code: string,
+  above: readonly ReleasedCategory[] = [],
+): ReleasedCategory[] | undefined {
+  for (const category of tree) {
+    const path = [...above, category]
+    if (category.code === code) return path
+    const found = findCategory(category.children, code, path)
+    if (found) return found
+  }
+  return undefined
+}
+
+const codesUnder = ({ code, children }: ReleasedCategory): string[] => [code, ...children.flatMap(codesUnder)]
+
+const cursorOf = ({ name, key }: ListPlace): string => Buffer.from(JSON.stringify([name, key])).toString('base64url')
+
+/** The place that a cursor names. Throws 422. */
+function placeOf(cursor: string | undefined): ListPlace | null {
+  if (cursor === undefined) return null
+  try {
+    const [name, key] = JSON.parse(Buffer.from(cursor, 'base64url').toString()) as unknown[]
+    if (typeof name === 'string' && typeof key === 'string' && !/\0/.test(name + key)) return { name, key }
+  } catch {
+    // Not one of ours.
+  }
+  throw unprocessable('The cursor is not one that this list gave. Leave it out to begin again.', [
+    { path: 'cursor', message: 'Not known.' },
+  ])
+}
+
+/**
+ * The products of a category and of those under it, some at a time in the order of their names, each with what a list
+ * shows of it. Throws 404 where the edition has no such category.
+ */
+export async function deliverList(
+  reading: Reading,
+  { language, code, cursor, limit }: { language: string; code: string; cursor?: string; limit: number },
+  now: number,
+): Promise<{ list: DeliveredList; maxAge: number }> {
+  const db = database()
+  const { text } = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
+  const path = findCategory((JSON.parse(text) as ReleasedCategories).categories, code)
+  const category = path?.at(-1)
+  if (!path || !category) throw notFound(`released category “${code}” in ${reading.storefront} and ${language}`)
+  const asked = { language, categories: codesUnder(category), after: placeOf(cursor), limit: limit + 1, now }
+  const { count, next, items } = await listedPages(db, reading, asked)
+  const shown = items.slice(0, limit)
+  const documents = await documentsById(
+    db,
+    shown.map((i) => i.document),
+  )
+  const last = items.length > limit ? shown.at(-1)! : null
+  return {
+    list: {
+      category: { code, name: category.name },
+      path: path.map(({ code, name }) => ({ code, name })),
+      under: category.children.map(({ code, name }) => ({ code, name })),
+      count,
+      items: shown.map((i) => cardOf(documents.get(i.document)!.text)),
+      next: last && cursorOf(last),
+    },
+    maxAge: secondsUntil(next, now),
+  }
+}
+
+/** A storefront has fifty standing pages at most. */
+const mostPages = 100
+
+/** The pages of an edition that are not of products, by their codes and titles. */
+export async function deliverPages(reading: Reading, language: string, now: number): Promise<DeliveredPages> {
+  const db = database()
+  const found = await deliveredPages(db, reading, { language, kind: 'page', after: '', limit: mostPages, now })
+  const documents = await documentsById(
+    db,
+    found.flatMap((p) => p.document ?? []),
+  )
+  const items = [...documents.values()].map(({ text }) => {
+    const { code, title } = JSON.parse(text) as ReleasedStandingPage
+    return { code, title }
+  })
+  return { items: items.sort((a, b) => (a.code < b.code ? -1 : 1)) }
+}

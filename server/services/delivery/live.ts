@@ -1,0 +1,73 @@
+import type { ReleasedAddresses } from '@core/release/site'
+import type { PageAddresses } from '@core/catalogue/page-addresses'
+import { database } from '../../db/connect'
+import { pagesElsewhere, type LiveEdition, type PageElsewhere } from '../../db/queries/delivered-pages'
+import { documentsById, readDocument } from '../../db/queries/released-documents'
+import { livePointer, livePointers, releaseOfNumber } from '../../db/queries/releases'
+import { loadSetup } from '../../db/queries/setup'
+import { notFound, Problem } from '../problem'
+
+/** What is read of a storefront: one release of it. */
+export interface Reading {
+  storefront: string
+  /** The number by which answers name it. */
+  number: number
+  /** The number by whose rows it is read. */
+  release: number
+}
+
+/** For so long after another went live, a release can still be read, in milliseconds. */
+const readableAfter = 600_000
+
+/**
+ * The release that is read of a storefront: the one that is live, or one that is pinned by its number. Throws 404 where
+ * nothing is live, and where the pinned one was not live within ten minutes.
+ */
+export async function readingOf(storefront: string, pinned: number | undefined, now: number): Promise<Reading> {
+  const db = database()
+  const { number, reads } = await livePointer(db, storefront)
+  if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
+  if (pinned === undefined || pinned === number) return { storefront, number, release: reads }
+  const next = pinned < number ? await releaseOfNumber(db, storefront, pinned + 1) : undefined
+  const ended = next?.live?.getTime()
+  if (ended === undefined || ended < now - readableAfter)
+    throw new Problem(
+      404,
+      'Not found',
+      `Release ${pinned} of “${storefront}” is not live and was not within ten minutes. Read the one that is live: ` +
+        `release ${number}.`,
+    )
+  return { storefront, number: pinned, release: pinned }
+}
+
+/** Every edition that has something live, in the order of the storefronts; one of them may be read at another release. */
+export async function liveEditions(instead?: Reading): Promise<LiveEdition[]> {
+  const db = database()
+  const { storefronts } = await loadSetup(db)
+  const live = new Map((await livePointers(db)).map((p) => [p.storefront, p]))
+  return [...storefronts.values()].flatMap(({ code, editions }) => {
+    const pointer = live.get(code)
+    if (!pointer || pointer.number === 0) return []
+    const release = instead?.storefront === code ? instead.release : pointer.reads
+    return editions.map(({ language }) => ({ storefront: code, language, release }))
+  })
+}
+
+/** Documents of addresses that were read; they never change. */
+const known = new Map<number, PageAddresses | null>()
+
+/** Where the pages of editions are, by `storefront/language`. */
+export async function addressesOf(
+  editions: readonly LiveEdition[],
+  now: number,
+): Promise<Map<string, PageAddresses | null>> {
+  const db = database()
+  const found = await pagesElsewhere(db, editions, { kind: 'addresses', keys: ['addresses'], now })
+  const missing = found.map((f) => f.document).filter((document) => !known.has(document))
+  for (const [document, kept] of await documentsById(db, missing))
+    known.set(document, (readDocument(kept) as ReleasedAddresses).addresses)
+  return new Map(found.map((f) => [editionKey(f), known.get(f.document) ?? null]))
+}
+
+export const editionKey = ({ storefront, language }: Pick<PageElsewhere, 'storefront' | 'language'>): string =>
+  `${storefront}/${language}`
