@@ -42,8 +42,8 @@ export interface DeliveredList {
   category: NamedByCode
   /** From the topmost category down to this one. */
   path: NamedByCode[]
-  /** The categories right under it. */
-  under: NamedByCode[]
+  /** The categories right under it that have products, with how many. */
+  under: (NamedByCode & { count: number })[]
   /** How many products there are in all. */
   count: number
   items: DeliveredCard[]

@@ -28,6 +28,8 @@ export interface Settings {
   sourceLanguage: string
   /** How many connections to the database one process opens at most for its work. */
   connections: number
+  /** For how many seconds at most an answer of delivery may be kept on the way to shoppers. */
+  deliverySeconds: number
 }
 
 type Storage =
@@ -55,6 +57,7 @@ const schema = Joi.object({
   INKLOOM_S3_KEY: whenS3(Joi.string()),
   INKLOOM_S3_SECRET: whenS3(Joi.string()),
   INKLOOM_S3_REGION: Joi.string().default('us-east-1'),
+  INKLOOM_DELIVERY_SECONDS: Joi.number().integer().min(0).max(86_400).default(30),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
   INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
@@ -105,6 +108,7 @@ export function settings(): Settings {
     trustedProxies: listed(env.INKLOOM_TRUSTED_PROXIES),
     sourceLanguage: env.INKLOOM_SOURCE_LANGUAGE as string,
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
+    deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
     storage: storageOf(env as Record<string, string>),
   }
   return known

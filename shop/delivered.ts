@@ -41,6 +41,9 @@ export interface DeliveredProduct {
   parent: string | null
   language: string
   direction: 'ltr' | 'rtl'
+  slug: string | null
+  address: string | null
+  alternates: { language: string; address: string }[]
   name: string
   nameLanguage: string | null
   summary: string | null
@@ -73,4 +76,41 @@ export interface DeliveredMenu {
   entries: DeliveredMenuEntry[]
 }
 
-export type Delivered = DeliveredProduct | DeliveredPhrases | DeliveredMenu
+export interface DeliveredPage {
+  kind: 'page'
+  code: string
+  title: string
+  html: string
+}
+
+interface NamedByCode {
+  code: string
+  name: string
+}
+
+export interface DeliveredCard {
+  sku: string
+  slug: string | null
+  name: string
+  nameLanguage: string | null
+  summary: string | null
+  picture: { name: string } | null
+  price: DeliveredPrice | null
+}
+
+export interface DeliveredList {
+  category: NamedByCode
+  path: NamedByCode[]
+  under: (NamedByCode & { count: number })[]
+  count: number
+  items: DeliveredCard[]
+  next: string | null
+}
+
+export interface DeliveredChanges {
+  items: { language: string; kind: string; key: string; change: 'added' | 'changed' | 'removed' }[]
+  next: string
+}
+
+/** What the lines of everything are; kinds that this shop knows nothing of are passed over. */
+export type Delivered = DeliveredProduct | DeliveredPhrases | DeliveredMenu | DeliveredPage | { kind: 'unknown' }

@@ -1,33 +1,5 @@
-import type {
-  Delivered,
-  DeliveredMenuEntry,
-  DeliveredPhrases,
-  DeliveredPrice,
-  DeliveredProduct,
-  DeliveredStorefront,
-} from './delivered'
-
-/** What a list says of a product. */
-export interface Card {
-  sku: string
-  name: string
-  nameLanguage: string | null
-  summary: string | null
-  picture: string | null
-  price: DeliveredPrice | null
-  categories: { code: string; name: string }[]
-}
-
-/** All that the shop keeps of an edition at one release: what its lists, its menu and its search are made of. */
-export interface Shelf {
-  release: string
-  read: number
-  direction: 'ltr' | 'rtl'
-  phrases: DeliveredPhrases['phrases']
-  menu: DeliveredMenuEntry[]
-  /** By SKU, in order of their names. */
-  cards: Map<string, Card>
-}
+import type { Delivered, DeliveredChanges, DeliveredList, DeliveredProduct, DeliveredStorefront } from './delivered'
+import { fullShelf, shelfAfter, type Shelf } from './shelf'
 
 /** The delivery interface says no: 404 for what is not released. */
 export class NotDelivered extends Error {
@@ -40,24 +12,19 @@ export class NotDelivered extends Error {
 export interface Delivery {
   storefronts(): Promise<DeliveredStorefront[]>
   shelf(storefront: string, language: string): Promise<Shelf>
-  product(storefront: string, language: string, sku: string): Promise<DeliveredProduct>
+  /** A product by the last part of its page's address: its slug, or its SKU where it has none. */
+  product(storefront: string, language: string, address: string): Promise<DeliveredProduct>
+  list(storefront: string, language: string, category: string, after: string | null): Promise<DeliveredList>
+  sitemap(storefront: string, language: string, query: string): Promise<Response>
   picture(name: string, query: string): Promise<Response>
 }
 
-/** A shelf is looked at again after so long, in milliseconds: what changes by itself has no release of its own. */
-const shelfFor = 30_000
+/** A shelf is brought up to date after so long, in milliseconds. */
+const shelfFor = 2000
+/** After more changes than this, everything is read again. */
+const mostChanges = 300
 /** So many answers are kept. */
 const mostKept = 500
-
-const cardOf = (p: DeliveredProduct): Card => ({
-  sku: p.sku,
-  name: p.name,
-  nameLanguage: p.nameLanguage,
-  summary: p.summary,
-  picture: p.pictures[0]?.name ?? null,
-  price: p.price,
-  categories: p.categories,
-})
 
 interface Kept {
   until: number
@@ -65,10 +32,14 @@ interface Kept {
   body: unknown
 }
 
+const part = encodeURIComponent
+const isMissing = (e: unknown) => e instanceof NotDelivered && e.status === 404
+
 /** Reads an installation's delivery interface at an address. */
 export function deliveryOf(origin: string, now: () => number): Delivery {
   const kept = new Map<string, Kept>()
   const shelves = new Map<string, Promise<Shelf>>()
+  const edition = (storefront: string, language: string) => `/delivery/${part(storefront)}/${part(language)}`
 
   function keep(path: string, entry: Kept) {
     kept.delete(path)
@@ -93,22 +64,36 @@ export function deliveryOf(origin: string, now: () => number): Delivery {
     return body
   }
 
+  /** The same, of what is known to have changed. */
+  async function readAgain<T>(path: string): Promise<T | undefined> {
+    const known = kept.get(path)
+    if (known) known.until = 0
+    return read<T>(path).catch((e: unknown) => {
+      if (isMissing(e)) return undefined
+      throw e
+    })
+  }
+
   async function readShelf(storefront: string, language: string): Promise<Shelf> {
-    const answer = await fetch(`${origin}/delivery/${part(storefront)}/${part(language)}/everything`)
+    const answer = await fetch(`${origin}${edition(storefront, language)}/everything`)
     if (!answer.ok) throw new NotDelivered(answer.status)
-    const release = answer.headers.get('inkloom-release') ?? ''
-    const shelf: Shelf = { release, read: now(), direction: 'ltr', phrases: {}, menu: [], cards: new Map() }
-    const products: Card[] = []
-    for await (const document of linesOf(answer)) {
-      if (document.kind === 'menu') shelf.menu = document.entries
-      else if (document.kind === 'phrases') {
-        shelf.phrases = document.phrases
-        shelf.direction = document.direction
-      } else if (document.parent === null) products.push(cardOf(document))
-    }
-    const { compare } = new Intl.Collator(language)
-    for (const card of products.sort((a, b) => compare(a.name, b.name))) shelf.cards.set(card.sku, card)
-    return shelf
+    return fullShelf(answer, language, now())
+  }
+
+  async function refreshed(shelf: Shelf, storefront: string, language: string): Promise<Shelf> {
+    const path = `/delivery/${part(storefront)}/changes?after=${part(shelf.cursor)}&limit=1000`
+    const answer = await fetch(`${origin}${path}`)
+    // What is gone is not kept any more: too much has changed since.
+    if (!answer.ok) return readShelf(storefront, language)
+    const changes = (await answer.json()) as DeliveredChanges
+    if (changes.items.length > mostChanges) return readShelf(storefront, language)
+    const here = edition(storefront, language)
+    const after = await shelfAfter(shelf, language, changes, (p) => readAgain<Delivered>(`${here}/${p}`))
+    return { ...after, read: now() }
+  }
+
+  async function productBySlug(storefront: string, language: string, slug: string) {
+    return read<DeliveredProduct>(`${edition(storefront, language)}/by-slug/${part(slug)}`)
   }
 
   return {
@@ -117,26 +102,23 @@ export function deliveryOf(origin: string, now: () => number): Delivery {
       const key = `${storefront}/${language}`
       const known = await shelves.get(key)?.catch(() => undefined)
       if (known && now() - known.read < shelfFor) return known
-      const fresh = readShelf(storefront, language)
+      const fresh = known ? refreshed(known, storefront, language) : readShelf(storefront, language)
       shelves.set(key, fresh)
       return fresh
     },
-    product: (storefront, language, sku) =>
-      read(`/delivery/${part(storefront)}/${part(language)}/products/${part(sku)}`),
+    async product(storefront, language, address) {
+      try {
+        return await read<DeliveredProduct>(`${edition(storefront, language)}/products/${part(address)}`)
+      } catch (e) {
+        if (isMissing(e)) return productBySlug(storefront, language, address)
+        throw e
+      }
+    },
+    list(storefront, language, category, after) {
+      const cursor = after === null ? '' : `?cursor=${part(after)}`
+      return read(`${edition(storefront, language)}/categories/${part(category)}${cursor}`)
+    },
+    sitemap: (storefront, language, query) => fetch(`${origin}${edition(storefront, language)}/sitemap.xml${query}`),
     picture: (name, query) => fetch(`${origin}/delivery/media/${part(name)}${query}`),
   }
-}
-
-const part = encodeURIComponent
-
-/** Documents of an answer in JSON Lines, read while they come. */
-async function* linesOf(answer: Response): AsyncGenerator<Delivered> {
-  const decoder = new TextDecoder()
-  let rest = ''
-  for await (const bytes of answer.body as unknown as AsyncIterable<Uint8Array>) {
-    const lines = (rest + decoder.decode(bytes, { stream: true })).split('\n')
-    rest = lines.pop()!
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as Delivered
-  }
-  if (rest !== '') yield JSON.parse(rest) as Delivered
 }

@@ -4,7 +4,17 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { deliveryOf, NotDelivered } from './delivery'
 import type { Html } from './html'
-import { categoryPage, choicePage, homeOf, homePage, missingPage, productPage, searchPage, type Place } from './pages'
+import {
+  categoryPage,
+  choicePage,
+  homeOf,
+  homePage,
+  missingPage,
+  productPage,
+  searchPage,
+  standingPage,
+  type Place,
+} from './pages'
 
 // A shop as a business might have one: it knows the delivery interface, and nothing else of where its pages come from.
 
@@ -118,18 +128,42 @@ async function pageOf(request: Request): Promise<{ status: number; page: Html }>
   const missing = { status: 404, page: missingPage(place) }
   if (what === undefined) return { status: 200, page: homePage(place, numberIn(url)) }
   if (what === 'search') return { status: 200, page: searchPage(place, url.searchParams.get('q') ?? '', numberIn(url)) }
-  if (what === 'c' && of !== undefined) {
-    const page = categoryPage(place, of, numberIn(url))
-    return page ? { status: 200, page } : missing
-  }
-  if (what !== 'p' || of === undefined) return missing
+  const make = of === undefined ? undefined : detailPages[what]
+  if (!make) return missing
   try {
-    const product = await delivery.product(storefront, language, of)
-    return { status: 200, page: productPage(place, product, url.searchParams.get('said')) }
+    const page = await make(place, of!, url)
+    return page ? { status: 200, page } : missing
   } catch (e) {
-    if (e instanceof NotDelivered && e.status === 404) return missing
+    if (e instanceof NotDelivered && noSuchPage.has(e.status)) return missing
     throw e
   }
+}
+
+/** There is none, or a cursor in its address is none of a list's. */
+const noSuchPage = new Set([404, 422])
+
+/** Pages that are one of many, by what stands in their address before which one. */
+const detailPages: Record<string, (place: Place, of: string, url: URL) => Promise<Html | undefined>> = {
+  async p(place, of, url) {
+    const product = await delivery.product(place.storefront, place.language, of)
+    return productPage(place, product, url.searchParams.get('said'))
+  },
+  async c(place, of, url) {
+    const list = await delivery.list(place.storefront, place.language, of, url.searchParams.get('after'))
+    return categoryPage(place, list)
+  },
+  async page(place, of) {
+    const page = place.shelf.pages.get(of)
+    return page && standingPage(place, page)
+  },
+}
+
+/** Sends the sitemap of an edition on from the delivery interface. */
+async function sendSitemap({ res, url, path }: Request): Promise<void> {
+  const answer = await delivery.sitemap(path[0]!, path[1]!, url.search)
+  if (!answer.ok || !answer.body) throw new NotDelivered(answer.status)
+  res.writeHead(200, { ...headers, 'Content-Type': 'application/xml; charset=utf-8' })
+  await pipeline(Readable.fromWeb(answer.body as never), res)
 }
 
 async function answer(request: Request): Promise<void> {
@@ -154,6 +188,7 @@ async function answer(request: Request): Promise<void> {
     res.end()
     return
   }
+  if (path[2] === 'sitemap.xml') return sendSitemap(request)
   const { status, page } = await pageOf(request)
   send(res, status, page)
 }

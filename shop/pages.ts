@@ -1,5 +1,13 @@
-import type { DeliveredMenuEntry, DeliveredPart, DeliveredProduct, DeliveredStorefront } from './delivered'
-import type { Card, Shelf } from './delivery'
+import type {
+  DeliveredCard,
+  DeliveredList,
+  DeliveredMenuEntry,
+  DeliveredPage,
+  DeliveredPart,
+  DeliveredProduct,
+  DeliveredStorefront,
+} from './delivered'
+import type { Card, Shelf } from './shelf'
 import { delivered, html, trusted, type Html } from './html'
 import { wordsIn } from './words'
 
@@ -15,8 +23,10 @@ export interface Place {
 const part = encodeURIComponent
 export const homeOf = ({ storefront, language }: { storefront: string; language: string }): string =>
   `/${part(storefront)}/${part(language)}`
-const productLink = (place: Place, sku: string) => `${homeOf(place)}/p/${part(sku)}`
+const productLink = (place: Place, { slug, sku }: Pick<DeliveredCard, 'slug' | 'sku'>) =>
+  `${homeOf(place)}/p/${part(slug ?? sku)}`
 const categoryLink = (place: Place, code: string) => `${homeOf(place)}/c/${part(code)}`
+const pageLink = (place: Place, code: string) => `${homeOf(place)}/page/${part(code)}`
 const pictureOf = (name: string, width: number) => `/pictures/${part(name)}?width=${width}`
 
 /** A delivered phrase; the form for a number where it has one. Empty where the storefront has no such wording. */
@@ -32,6 +42,9 @@ interface Head {
   title: string
   description?: string | null
   structured?: readonly object[]
+  /** Where the page is, and where it is in other languages. */
+  address?: string | null
+  alternates?: readonly { language: string; address: string }[]
 }
 
 function documentOf(head: Head, place: Place | null, body: Html): Html {
@@ -51,6 +64,10 @@ function documentOf(head: Head, place: Place | null, body: Html): Html {
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <title>${head.title}</title>
         ${head.description ? html`<meta name="description" content="${head.description}" />` : ''}
+        ${head.address ? html`<link rel="canonical" href="${head.address}" />` : ''}
+        ${(head.alternates ?? []).map(
+          (a) => html`<link rel="alternate" hreflang="${a.language}" href="${a.address}" />`,
+        )}
         <link rel="stylesheet" href="/assets/shop.css" />
         ${fontsFor(language)}
         <script src="/assets/shop.js" defer></script>
@@ -86,16 +103,20 @@ function header(place: Place): Html {
 
 const menuLink = (place: Place, { name, to }: DeliveredMenuEntry): Html => {
   if (to !== null && 'category' in to) return html`<a href="${categoryLink(place, to.category)}">${name}</a>`
+  if (to !== null && 'page' in to) return html`<a href="${pageLink(place, to.page)}">${name}</a>`
   if (to !== null && 'address' in to) return html`<a href="${to.address}">${name}</a>`
   return html`<span>${name}</span>`
 }
 
 /** The entries that lead somewhere in this shop. */
-const leads = (entry: DeliveredMenuEntry): boolean =>
-  (entry.to !== null && !('page' in entry.to)) || entry.children.some(leads)
+function leads(entry: DeliveredMenuEntry, { pages }: Shelf): boolean {
+  const { to, children } = entry
+  if (children.some((child) => leads(child, { pages } as Shelf))) return true
+  return to !== null && (!('page' in to) || pages.has(to.page))
+}
 
 function menu(place: Place): Html | string {
-  const entries = place.shelf.menu.filter(leads)
+  const entries = place.shelf.menu.filter((e) => leads(e, place.shelf))
   if (entries.length === 0) return ''
   return html`<nav class="menu">
     <ul>
@@ -103,9 +124,9 @@ function menu(place: Place): Html | string {
         (e) =>
           html`<li>
             ${menuLink(place, e)}${
-              e.children.some(leads)
+              e.children.some((c) => leads(c, place.shelf))
                 ? html`<ul>
-                    ${e.children.filter(leads).map((c) => html`<li>${menuLink(place, c)}</li>`)}
+                    ${e.children.filter((c) => leads(c, place.shelf)).map((c) => html`<li>${menuLink(place, c)}</li>`)}
                   </ul>`
                 : ''
             }
@@ -115,10 +136,10 @@ function menu(place: Place): Html | string {
   </nav>`
 }
 
-function card(place: Place, c: Card): Html {
+function card(place: Place, c: DeliveredCard): Html {
   const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
-  return html`<li class="card"><a href="${productLink(place, c.sku)}">
-<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture, 400)}" alt="" loading="lazy" />` : ''}</span>
+  return html`<li class="card"><a href="${productLink(place, c)}">
+<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture.name, 400)}" alt="" loading="lazy" />` : ''}</span>
 <span class="words"><b${lang}>${c.name}</b>
 ${c.summary ? html`<small>${c.summary}</small>` : ''}
 ${c.price ? html`<span class="price">${c.price.shown}</span>` : ''}</span>
@@ -159,24 +180,28 @@ export function choicePage(storefronts: readonly DeliveredStorefront[]): Html {
   )
 }
 
-/** The categories right under one, or the topmost, with how many products are in or under each. */
-function categoriesUnder(shelf: Shelf, code: string | null): { code: string; name: string; count: number }[] {
-  const found = new Map<string, { code: string; name: string; count: number }>()
-  for (const { categories } of shelf.cards.values()) {
-    const at = code === null ? 0 : categories.findIndex((c) => c.code === code) + 1
-    if (code !== null && at === 0) continue
-    const next = categories[at]
-    if (!next) continue
-    const known = found.get(next.code)
+interface CountedCategory {
+  code: string
+  name: string
+  count: number
+}
+
+/** The topmost categories, with how many products are in or under each. */
+function topCategories(shelf: Shelf): CountedCategory[] {
+  const found = new Map<string, CountedCategory>()
+  for (const {
+    categories: [top],
+  } of shelf.sorted) {
+    if (!top) continue
+    const known = found.get(top.code)
     if (known) known.count++
-    else found.set(next.code, { ...next, count: 1 })
+    else found.set(top.code, { ...top, count: 1 })
   }
   return [...found.values()]
 }
 
-/** The categories right under one, or the topmost, to go on to. */
-function categoriesOf(place: Place, code: string | null): Html | string {
-  const under = categoriesUnder(place.shelf, code)
+/** Categories to go on to. */
+function categoryLinks(place: Place, under: readonly CountedCategory[]): Html | string {
   if (under.length === 0) return ''
   return html`<ul class="categories">
     ${under.map(
@@ -217,34 +242,52 @@ function listOf(place: Place, cards: readonly Card[], at: { path: string; page: 
 
 /** The first page of an edition: its categories, and products. */
 export function homePage(place: Place, page: number): Html {
-  const cards = [...place.shelf.cards.values()]
+  const cards = place.shelf.sorted
   return documentOf(
     { title: 'Tarnwheel' },
     place,
     html`${header(place)}
       <main>
         <h1 class="unseen">${wordsIn(place.language).home}</h1>
-        ${categoriesOf(place, null)} ${listOf(place, cards, { path: homeOf(place), page })}
+        ${categoryLinks(place, topCategories(place.shelf))} ${listOf(place, cards, { path: homeOf(place), page })}
       </main>`,
   )
 }
 
-/** The products of a category and of all under it; undefined where nothing is in it. */
-export function categoryPage(place: Place, code: string, page: number): Html | undefined {
-  const cards = [...place.shelf.cards.values()].filter((c) => c.categories.some((x) => x.code === code))
-  const path = cards[0]?.categories
-  if (!path) return undefined
-  const at = path.findIndex((c) => c.code === code)
-  const above = path.slice(0, at)
-  const { name } = path[at]!
+/** A list of a category as it is delivered, some products at a time, and a link to the next ones. */
+export function categoryPage(place: Place, list: DeliveredList): Html {
+  const { category, path, under, items, next } = list
+  const words = wordsIn(place.language)
+  const more = next !== null && `${categoryLink(place, category.code)}?after=${part(next)}`
   return documentOf(
-    { title: name },
+    { title: category.name },
     place,
     html`${header(place)}
       <main>
-        ${trail(place, above)}
-        <h1>${name}</h1>
-        ${categoriesOf(place, code)} ${listOf(place, cards, { path: categoryLink(place, code), page })}
+        ${trail(place, path.slice(0, -1))}
+        <h1>${category.name}</h1>
+        ${categoryLinks(place, under)}
+        ${
+          items.length === 0
+            ? html`<p class="empty">${words.nothing}</p>`
+            : html`<ul class="cards">
+                ${items.map((c) => card(place, c))}
+              </ul>`
+        }
+        ${more && html`<p class="more"><a class="button" href="${more}">${words.more}</a></p>`}
+      </main>`,
+  )
+}
+
+/** A page of the storefront's own, such as the one on returns. */
+export function standingPage(place: Place, page: DeliveredPage): Html {
+  return documentOf(
+    { title: page.title },
+    place,
+    html`${header(place)}
+      <main class="standing">
+        <h1>${page.title}</h1>
+        ${delivered(page.html)}
       </main>`,
   )
 }
@@ -255,9 +298,7 @@ export function searchPage(place: Place, q: string, page: number): Html {
   const words = fold(q)
     .split(/\s+/)
     .filter((w) => w !== '')
-  const cards = [...place.shelf.cards.values()].filter((c) =>
-    words.every((w) => fold(`${c.name} ${c.sku}`).includes(w)),
-  )
+  const cards = place.shelf.sorted.filter((c) => words.every((w) => fold(`${c.name} ${c.sku}`).includes(w)))
   const title = `${wordsIn(place.language).search}: ${q}`
   return documentOf(
     { title },
@@ -412,6 +453,8 @@ export function productPage(place: Place, product: DeliveredProduct, said: strin
       title: product.search.title ?? product.name,
       description: product.search.description ?? product.summary,
       structured: product.structured,
+      address: product.address,
+      alternates: product.alternates,
     },
     place,
     html`${header(place)}<main class="product">${trail(place, product.categories)}

@@ -20,7 +20,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'It may have moved, or we no longer sell what was on it.',
     nothing: 'Nothing found.',
     home: 'Home',
-    more: 'All',
+    more: 'More products',
   },
   de: {
     search: 'Suchen',
@@ -30,7 +30,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Vielleicht ist sie umgezogen, oder wir führen das Produkt nicht mehr.',
     nothing: 'Nichts gefunden.',
     home: 'Startseite',
-    more: 'Alle',
+    more: 'Weitere Produkte',
   },
   fr: {
     search: 'Rechercher',
@@ -40,7 +40,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Elle a peut-être changé d’adresse, ou nous ne vendons plus ce produit.',
     nothing: 'Aucun résultat.',
     home: 'Accueil',
-    more: 'Tout',
+    more: 'Plus de produits',
   },
   it: {
     search: 'Cerca',
@@ -50,7 +50,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Forse è stata spostata, oppure non vendiamo più il prodotto.',
     nothing: 'Nessun risultato.',
     home: 'Pagina iniziale',
-    more: 'Tutto',
+    more: 'Altri prodotti',
   },
   nl: {
     search: 'Zoeken',
@@ -60,7 +60,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Misschien is ze verplaatst, of verkopen we het product niet meer.',
     nothing: 'Niets gevonden.',
     home: 'Startpagina',
-    more: 'Alles',
+    more: 'Meer producten',
   },
   sv: {
     search: 'Sök',
@@ -70,7 +70,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Den kan ha flyttat, eller så säljer vi inte längre produkten.',
     nothing: 'Inget hittades.',
     home: 'Startsida',
-    more: 'Alla',
+    more: 'Fler produkter',
   },
   da: {
     search: 'Søg',
@@ -80,7 +80,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Måske er den flyttet, eller vi sælger ikke længere varen.',
     nothing: 'Intet fundet.',
     home: 'Forside',
-    more: 'Alle',
+    more: 'Flere produkter',
   },
   fi: {
     search: 'Hae',
@@ -90,7 +90,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'Se on ehkä siirretty, tai emme enää myy tuotetta.',
     nothing: 'Ei tuloksia.',
     home: 'Etusivu',
-    more: 'Kaikki',
+    more: 'Lisää tuotteita',
   },
   ja: {
     search: '検索',
@@ -100,7 +100,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'ページが移動したか、商品の取り扱いが終了した可能性があります。',
     nothing: '見つかりませんでした。',
     home: 'ホーム',
-    more: 'すべて',
+    more: 'さらに商品を見る',
   },
   ar: {
     search: 'بحث',
@@ -110,7 +110,7 @@ const words: Record<string, ShopWords> = {
     notFoundHelp: 'ربما تغيّر عنوانها، أو لم نعد نبيع هذا المنتج.',
     nothing: 'لا توجد نتائج.',
     home: 'الرئيسية',
-    more: 'الكل',
+    more: 'المزيد من المنتجات',
   },
 }
 

@@ -26,7 +26,12 @@ export const addressKinds = Object.keys(placeholders) as AddressKind[]
 
 const named = (address: string): string[] => [...address.matchAll(/\{([^{}]*)\}/g)].map(([, name]) => name!)
 
-const braced = (names: readonly string[]): string => names.map((name) => `{${name}}`).join(' or ')
+/** Placeholders in a sentence: “{language}, {slug} or {sku}”. */
+function braced(names: readonly string[]): string {
+  const all = names.map((name) => `{${name}}`)
+  const [last] = all.splice(-1)
+  return all.length === 0 ? last! : `${all.join(', ')} or ${last}`
+}
 
 /** Whether an address is whole, and can be opened by a browser, once its parts are filled in. */
 function isWebAddress(address: string): boolean {

@@ -1,12 +1,6 @@
 import type { BreadcrumbList, FAQPage, Offer, Product as ProductData, QuantitativeValue, WithContext } from 'schema-dts'
 import type { Family, Product, Storefront } from '../catalogue/model'
-import {
-  categoryAddress,
-  homeAddress,
-  pictureAddress,
-  productAddress,
-  type PageAddresses,
-} from '../catalogue/page-addresses'
+import { categoryAddress, pictureAddress, productAddress, type PageAddresses } from '../catalogue/page-addresses'
 import { memberCalled, pageHead, type Page, type PageInput, type PageProduct } from './assemble'
 import type { AvailabilityState } from './availability'
 import { categoriesAbove } from './category-path'
@@ -128,13 +122,12 @@ function productData(made: Made): WithContext<ProductData> {
   }
 }
 
-/** The way that leads to the page: its storefront, its categories, itself. */
+/** The way that leads to the page: its categories, itself. */
 function wayData({ input, page, storefront, addresses }: Made): WithContext<BreadcrumbList>[] {
   if (addresses === null) return []
   const { language } = input.lens
   const reader = editionReader(input.setup, storefront.code, language)
   const steps = [
-    { name: storefront.name, item: homeAddress(addresses, language) },
     ...categoriesAbove(input.family.root, reader, input.setup).map(({ code, name }) => ({
       name,
       item: categoryAddress(addresses, language, code),

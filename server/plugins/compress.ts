@@ -1,6 +1,13 @@
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
-import { getRequestHeader, getResponseHeader, getResponseStatus, setResponseHeaders, type H3Event } from 'h3'
+import {
+  appendResponseHeader,
+  getRequestHeader,
+  getResponseHeader,
+  getResponseStatus,
+  setResponseHeaders,
+  type H3Event,
+} from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { takenBy } from '../http/accept'
 
@@ -26,8 +33,9 @@ const isInterface = (path: string) =>
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('beforeResponse', async (event, response) => {
     if (!isInterface(event.path) || tellsSecrets(event.path)) return
+    // What is not modified says so too (RFC 9110, 15.4.5).
+    appendResponseHeader(event, 'Vary', 'Accept-Encoding')
     if (getResponseStatus(event) >= 300) return
-    setResponseHeaders(event, { Vary: 'Accept-Encoding' })
     const encoding = encodingFor(event)
     const text = encoding && textOf(response.body)
     if (!text || text.length < leastBytes) return

@@ -132,3 +132,27 @@ test('the shop says what is not there, at the width of a phone', async ({ page }
   expect(await findings(page)).toEqual([])
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360)
 })
+
+test('the shop lists a category some products at a time, and each page names itself in other languages', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`${shop()}/de/de-DE/c/bags`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Taschen')
+  const cards = page.locator('.card a')
+  const first = await cards.first().innerText()
+  const seen = await cards.count()
+  await page.getByRole('link', { name: 'Weitere Produkte' }).press('Enter')
+  await expect(page).toHaveURL(/after=/)
+  await expect(cards.first()).not.toHaveText(first)
+  expect(await cards.count()).toBeLessThan(seen)
+  expect(await findings(page)).toEqual([])
+  await cards.first().press('Enter')
+  const canonical = await page.locator('link[rel=canonical]').getAttribute('href')
+  expect(new URL(canonical!).pathname).toBe(new URL(page.url()).pathname)
+  const alternates = await page
+    .locator('link[rel=alternate]')
+    .evaluateAll((links) => links.map((l) => l.getAttribute('hreflang')))
+  expect(alternates).toContain('de-DE')
+  expect(alternates).toContain('ja-JP')
+})

@@ -215,3 +215,24 @@ test('a storefront gets a phrase of its own, and the units of its carrier', asyn
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
 })
+
+test('a storefront says where its shop shows its pages; an address that would not tell them apart is refused', async ({
+  page,
+}) => {
+  await enter(page, '/settings/storefronts/gulf', 'administrator')
+  await page.getByRole('button', { name: 'Addresses', exact: true }).click()
+  const product = page.getByLabel('Products', { exact: true })
+  const before = await product.inputValue()
+  await product.fill('https://shop.example/{language}/p')
+  await expect(page.getByText('All pages would have this address. Put {slug} or {sku}')).toBeVisible()
+  await expect(product).toHaveAttribute('aria-invalid', 'true')
+  await product.fill('https://shop.example/{language}/p/{sku}')
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+  await page.reload()
+  await page.getByRole('button', { name: 'Addresses', exact: true }).click()
+  await expect(product).toHaveValue('https://shop.example/{language}/p/{sku}')
+  await product.fill(before)
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+})

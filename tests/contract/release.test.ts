@@ -1,66 +1,24 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { ReleaseDocument, ReleasePageComparison, ReleasePageRow } from '@contracts/release'
 import type { ReleasedProduct } from '@core/release/document'
-import { base, signedIn, type Client } from './client'
+import { signedIn, type Client } from './client'
+import { releasing } from './releasing'
 
 // One product through the whole chain: prepared, released, delivered, changed, compared, released, gone back.
 
-let maren: Client
-let luc: Client
-beforeAll(async () => {
-  ;[maren, luc] = await Promise.all([signedIn('manager'), signedIn('translator')])
-})
-
 const sku = 'OX-3040'
 const edition = { storefront: 'de', language: 'de-DE' }
+const { maren, settled, prepare, goLive, pagesOf, write, prepareAll, releaseAll } = await releasing('de', sku)
+const rename = (name: string) => write('name', 'de-DE', name)
+let luc: Client
+beforeAll(async () => {
+  luc = await signedIn('translator')
+})
+
 const delivery = `/delivery/${edition.storefront}/${edition.language}`
 const address = `${delivery}/products/${sku}`
 
-/** Has a release prepared, and waits for it. */
-async function prepare(scope: object, storefront = edition.storefront): Promise<ReleaseDocument> {
-  const { status, body } = await maren.post<ReleaseDocument>('/api/releases', { storefront, scope })
-  expect(status).toBe(201)
-  return settled(body.id)
-}
-
-async function settled(id: number): Promise<ReleaseDocument> {
-  for (;;) {
-    const { body } = await maren.get<ReleaseDocument>(`/api/releases/${id}`)
-    if (body.state !== 'preparing') return body
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  }
-}
-
-const goLive = (release: ReleaseDocument) =>
-  maren.post<ReleaseDocument>(`/api/releases/${release.id}/live`, { base: release.base })
 const delivered = (headers?: Record<string, string>) => maren.get<ReleasedProduct>(address, headers)
-const pagesOf = async (release: ReleaseDocument, query = '') =>
-  (await maren.get<{ items: ReleasePageRow[]; count: number }>(`/api/releases/${release.id}/pages${query}`)).body
-
-/** Writes the German name, as somebody at the product would. */
-async function rename(name: string) {
-  const values = [{ attribute: 'name', language: 'de-DE', value: name }]
-  const { status } = await maren.patch(`/api/products/${sku}`, { values }, { 'If-Match': '*' })
-  expect(status).toBe(200)
-}
-
-/** Has all pages of the product prepared to go, ready or not. */
-async function prepareAll(): Promise<ReleaseDocument> {
-  const draft = await prepare({ skus: [sku] })
-  for (const row of (await pagesOf(draft, '?change=held')).items)
-    await maren.put(`/api/releases/${draft.id}/pages/${row.language}/${row.kind}/${row.key}/override`, {
-      reason: 'wanted by the test',
-    })
-  return draft
-}
-
-/** Releases the product, all of its pages, ready or not; returns the release. */
-async function releaseAll(): Promise<ReleaseDocument> {
-  const { status, body } = await goLive(await prepareAll())
-  expect(status).toBe(200)
-  return body
-}
-
 describe('a release', () => {
   it('brings a page to shoppers, frozen until the next, and back', async () => {
     const first = await releaseAll()
@@ -68,7 +26,7 @@ describe('a release', () => {
     expect(before.status).toBe(200)
     expect(before.body).toMatchObject({ kind: 'product', sku, ...edition })
     expect(before.headers.get('inkloom-release')).toBe(String(first.number))
-    expect(before.headers.get('cache-control')).toMatch(/^public, max-age=\d+$/)
+    expect(before.headers.get('cache-control')).toMatch(/^public, max-age=\d+, stale-while-revalidate=\d+$/)
     const tag = before.headers.get('etag')!
     expect(tag).toMatch(/^W\/"/)
     expect((await delivered({ 'If-None-Match': tag })).status).toBe(304)
@@ -154,53 +112,5 @@ describe('a release', () => {
     expect((await maren.post('/api/releases', { storefront: 'de', scope: wrong })).status).toBe(422)
     expect((await maren.put('/api/releases/storefronts/de/live', { number: 999 })).status).toBe(404)
     expect((await maren.get('/api/releases/999999')).status).toBe(404)
-  })
-})
-
-describe('delivery', () => {
-  const open = (path: string) => fetch(base + path)
-  it('needs no sign-in, and says of what is not released that it is not there', async () => {
-    expect((await open(address)).status).toBe(200)
-    for (const path of [`${delivery}/products/none`, '/delivery/nowhere/de-DE/products/x', `${delivery}/nonsense`]) {
-      const answer = await open(path)
-      expect([answer.status, answer.headers.get('content-type')]).toEqual([404, 'application/problem+json'])
-    }
-  })
-  it('finds a page by its slug, and leads from a slug that it had to the one that it has', async () => {
-    const give = async (slug: string | null) => {
-      const values = [{ attribute: 'slug', language: 'de-DE', value: slug }]
-      expect((await maren.patch(`/api/products/${sku}`, { values }, { 'If-Match': '*' })).status).toBe(200)
-      await releaseAll()
-    }
-    const before = (await delivered()).body.slug
-    await give('eel-erster-name')
-    const first = await open(`${delivery}/by-slug/eel-erster-name`)
-    expect([first.status, ((await first.json()) as ReleasedProduct).sku]).toEqual([200, sku])
-    await give('eel-zweiter-name')
-    const moved = await fetch(`${base}${delivery}/by-slug/eel-erster-name`, { redirect: 'manual' })
-    expect([moved.status, moved.headers.get('location')]).toEqual([301, `${delivery}/by-slug/eel-zweiter-name`])
-    expect((await open(`${delivery}/by-slug/never-there`)).status).toBe(404)
-    await give(before)
-  })
-  it('gives all of an edition as lines, of one release', async () => {
-    const answer = await open(`${delivery}/everything`)
-    expect(answer.headers.get('content-type')).toMatch(/^application\/jsonl/)
-    const documents = (await answer.text())
-      .trim()
-      .split('\n')
-      .map((line) => JSON.parse(line) as { kind: string; sku?: string })
-    expect(documents.some((d) => d.kind === 'product' && d.sku === sku)).toBe(true)
-  })
-  it('sends the pictures of released pages to everybody, and others only to those who are signed in', async () => {
-    const page = (await (await open(address)).json()) as ReleasedProduct
-    const picture = await open(`/delivery/media/${page.pictures[0]!.name}?width=400`)
-    expect(picture.status).toBe(200)
-    expect(picture.headers.get('cache-control')).toMatch(/^public/)
-    const { items } = (await maren.get<{ items: { name: string }[] }>('/api/media?limit=100')).body
-    const answers = await Promise.all(
-      items.map(async ({ name }) => ({ name, of: await open(`/delivery/media/${name}`) })),
-    )
-    const hidden = answers.find(({ of }) => of.status === 401)!
-    expect((await maren.get(`/delivery/media/${hidden.name}`)).status).toBe(200)
   })
 })

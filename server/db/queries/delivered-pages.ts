@@ -90,34 +90,62 @@ export interface ListPlace {
   key: string
 }
 
-/**
- * Pages of some categories at a moment, in the order of their names in the edition's language; how many there are in
- * all, and when any of them changes next by itself, in milliseconds since 1970.
- */
+/** Categories of an edition whose pages are read. */
+interface InCategories {
+  language: string
+  categories: readonly string[]
+  now: number
+}
+
+const inCategories = (
+  { storefront, release }: { storefront: string; release: number },
+  { language, categories }: InCategories,
+) => sql`
+  p.storefront = ${storefront} and p.language = ${language} and p.kind = 'product'
+    and p.category = any(${sql.param([...categories])}::text[]) and p.group_code = '' and ${validAt(release)}`
+
+/** Pages of some categories at a moment, in the order of their names in the edition's language. */
 export async function listedPages(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
-  asked: { language: string; categories: readonly string[]; after: ListPlace | null; limit: number; now: number },
-): Promise<{ count: number; next: number | null; items: ListedPage[] }> {
-  const { language, categories, after, limit, now } = asked
+  reading: { storefront: string; release: number },
+  asked: InCategories & { after: ListPlace | null; limit: number },
+): Promise<ListedPage[]> {
+  const { language, after, limit, now } = asked
   const order = sql.raw(`collate "${await collationOf(db, language)}"`)
-  const inCategories = sql`
-    p.storefront = ${storefront} and p.language = ${language} and p.kind = 'product'
-      and p.category = any(${sql.param([...categories])}::text[]) and p.group_code = '' and ${validAt(release)}`
-  const { rows: totals } = await db.execute<{ count: number; next: number | null }>(sql`
-    select count(*) filter (where x.document is not null)::int as count,
-      (select (extract(epoch from min(p.begins)) * 1000)::float8 from released_page p
-        where ${inCategories} and p.begins > ${at(now)}) as next
-    from (select distinct on (p.key) p.document from released_page p
-      where ${inCategories} and p.begins <= ${at(now)} order by p.key, p.begins desc) x`)
-  const { rows: items } = await db.execute<ListedPage & Record<string, unknown>>(sql`
+  const { rows } = await db.execute<ListedPage & Record<string, unknown>>(sql`
     select key, name, document from (
       select distinct on (p.key) p.key, p.name, p.document from released_page p
-      where ${inCategories} and p.begins <= ${at(now)} order by p.key, p.begins desc) x
+      where ${inCategories(reading, asked)} and p.begins <= ${at(now)} order by p.key, p.begins desc) x
     where document is not null
       ${after === null ? sql`` : sql`and (name ${order}, key) > (${after.name} ${order}, ${after.key})`}
     order by name ${order}, key limit ${limit}`)
-  return { ...totals[0]!, items }
+  return rows
+}
+
+/** How many pages stand right in each of some categories at a moment. */
+export async function countListed(
+  db: Db,
+  reading: { storefront: string; release: number },
+  asked: InCategories,
+): Promise<Map<string, number>> {
+  const { rows } = await db.execute<{ category: string; n: number }>(sql`
+    select category, count(*)::int as n from (
+      select distinct on (p.key) p.category, p.document from released_page p
+      where ${inCategories(reading, asked)} and p.begins <= ${at(asked.now)} order by p.key, p.begins desc) x
+    where document is not null group by category`)
+  return new Map(rows.map((r) => [r.category, r.n]))
+}
+
+/** When any page of some categories changes next by itself, in milliseconds since 1970; null where none does. */
+export async function nextInList(
+  db: Db,
+  reading: { storefront: string; release: number },
+  asked: InCategories,
+): Promise<number | null> {
+  const { rows } = await db.execute<{ next: number | null }>(sql`
+    select (extract(epoch from min(p.begins)) * 1000)::float8 as next from released_page p
+    where ${inCategories(reading, asked)} and p.begins > '-infinity' and p.begins > ${at(asked.now)}`)
+  return rows[0]!.next
 }
 
 const collations = new Map<string, string>()

@@ -1,7 +1,3 @@
-import { defineEventHandler } from 'h3'
-import { answerProblem } from '../../http/endpoint'
-import { notFound } from '../../services/problem'
+import { answerUnknown } from '../../http/unknown'
 
-export default defineEventHandler((event) =>
-  answerProblem(event, notFound(`released page at ${event.path.split('?')[0]}`)),
-)
+export default answerUnknown

@@ -2,10 +2,10 @@ import type { DeliveredCard, DeliveredList, DeliveredPages } from '@contracts/de
 import type { ReleasedProduct } from '@core/release/document'
 import type { ReleasedCategories, ReleasedCategory, ReleasedStandingPage } from '@core/release/site'
 import { database } from '../../db/connect'
-import { deliveredPages, listedPages, type ListPlace } from '../../db/queries/delivered-pages'
+import { countListed, deliveredPages, listedPages, nextInList, type ListPlace } from '../../db/queries/delivered-pages'
 import { documentsById } from '../../db/queries/released-documents'
 import { notFound, unprocessable } from '../problem'
-import { deliver, secondsUntil } from './pages'
+import { deliver } from './pages'
 import type { Reading } from './live'
 
 const cardOf = (text: string): DeliveredCard => {
@@ -28,7 +28,12 @@ function findCategory(
   return undefined
 }
 
-const codesUnder = ({ code, children }: ReleasedCategory): string[] => [code, ...children.flatMap(codesUnder)]
+/** The code of a category and of all under it. */
+export const codesOf = ({ code, children }: ReleasedCategory): string[] => [code, ...children.flatMap(codesOf)]
+
+/** How many products are in a category and under it. */
+export const countIn = (category: ReleasedCategory, counts: ReadonlyMap<string, number>): number =>
+  codesOf(category).reduce((sum, code) => sum + (counts.get(code) ?? 0), 0)
 
 const cursorOf = ({ name, key }: ListPlace): string => Buffer.from(JSON.stringify([name, key])).toString('base64url')
 
@@ -54,14 +59,15 @@ export async function deliverList(
   reading: Reading,
   { language, code, cursor, limit }: { language: string; code: string; cursor?: string; limit: number },
   now: number,
-): Promise<{ list: DeliveredList; maxAge: number }> {
+): Promise<{ list: DeliveredList; changes: number | null }> {
   const db = database()
   const { text } = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
   const path = findCategory((JSON.parse(text) as ReleasedCategories).categories, code)
   const category = path?.at(-1)
   if (!path || !category) throw notFound(`released category “${code}” in ${reading.storefront} and ${language}`)
-  const asked = { language, categories: codesUnder(category), after: placeOf(cursor), limit: limit + 1, now }
-  const { count, next, items } = await listedPages(db, reading, asked)
+  const asked = { language, categories: codesOf(category), now }
+  const counts = await countListed(db, reading, asked)
+  const items = await listedPages(db, reading, { ...asked, after: placeOf(cursor), limit: limit + 1 })
   const shown = items.slice(0, limit)
   const documents = await documentsById(
     db,
@@ -72,12 +78,14 @@ export async function deliverList(
     list: {
       category: { code, name: category.name },
       path: path.map(({ code, name }) => ({ code, name })),
-      under: category.children.map(({ code, name }) => ({ code, name })),
-      count,
+      under: category.children
+        .map((c) => ({ code: c.code, name: c.name, count: countIn(c, counts) }))
+        .filter((c) => c.count > 0),
+      count: countIn(category, counts),
       items: shown.map((i) => cardOf(documents.get(i.document)!.text)),
       next: last && cursorOf(last),
     },
-    maxAge: secondsUntil(next, now),
+    changes: await nextInList(db, reading, asked),
   }
 }
 

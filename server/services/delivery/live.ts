@@ -71,3 +71,10 @@ export async function addressesOf(
 
 export const editionKey = ({ storefront, language }: Pick<PageElsewhere, 'storefront' | 'language'>): string =>
   `${storefront}/${language}`
+
+/** The sites that the live addresses of a storefront name, as browsers name them. */
+export async function originsOf(storefront: string, now: number): Promise<Set<string>> {
+  const editions = (await liveEditions()).filter((e) => e.storefront === storefront)
+  const addresses = [...(await addressesOf(editions, now)).values()]
+  return new Set(addresses.flatMap((a) => (a === null ? [] : [new URL(a.home.replace(/\{\w+\}/g, 'x')).origin])))
+}

@@ -19,20 +19,13 @@ import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { addressesOf, editionKey, liveEditions, type Reading } from './live'
 
-/** For so long an answer may be kept at most, in seconds, where its page does not change before. */
-export const freshFor = 30
-
 /** A released page as it is answered. */
 export interface Delivered extends KeptDocument {
   /** The number of the release that it is read from. */
   release: number
-  /** For how many seconds it may be kept: never past the moment at which the page changes. */
-  maxAge: number
+  /** When it changes next by itself, in milliseconds since 1970; null where it never does. */
+  next: number | null
 }
-
-/** For how many seconds something may be kept that changes next at a moment, in milliseconds since 1970. */
-export const secondsUntil = (next: number | null, now: number): number =>
-  next === null ? freshFor : Math.max(0, Math.min(freshFor, Math.floor((next - now) / 1000)))
 
 /** What is released under a key, for a shopper of no group. Throws 404 where nothing is at the moment. */
 export async function deliver(reading: Reading, of: PageKey, now: number): Promise<Delivered> {
@@ -41,7 +34,7 @@ export async function deliver(reading: Reading, of: PageKey, now: number): Promi
   const document = page?.document
   const kept = document ? (await documentsById(db, [document])).get(document) : undefined
   if (!page || !kept) throw notFound(`released page of “${of.key}” in ${reading.storefront} and ${of.language}`)
-  return { ...kept, release: reading.number, maxAge: secondsUntil(page.next, now) }
+  return { ...kept, release: reading.number, next: page.next }
 }
 
 /** A document with what is joined to it when it is read: where its page is, and where it is in other languages. */

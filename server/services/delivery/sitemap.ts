@@ -11,22 +11,24 @@ import {
   type SitemapPage,
 } from '@core/release/sitemap'
 import { database } from '../../db/connect'
-import { countDelivered, deliveredPages, pagesElsewhere } from '../../db/queries/delivered-pages'
+import { countDelivered, countListed, deliveredPages, pagesElsewhere } from '../../db/queries/delivered-pages'
 import { notFound } from '../problem'
 import { addressesOf, editionKey, liveEditions, type Reading } from './live'
 import { addressed, atOnce, deliver } from './pages'
-import { deliverPages } from './lists'
+import { codesOf, countIn, deliverPages } from './lists'
 
-const codesOf = ({ code, children }: ReleasedCategory): string[] => [code, ...children.flatMap(codesOf)]
+const allOf = (category: ReleasedCategory): ReleasedCategory[] => [category, ...category.children.flatMap(allOf)]
 
-/** The pages of an edition that are not of products: home, categories, standing pages. */
+/** The pages of an edition that are not of products: home, categories with products, standing pages. */
 async function besideProducts(reading: Reading, language: string, of: PageAddresses, now: number): Promise<string[]> {
   const { text } = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
-  const codes = (JSON.parse(text) as ReleasedCategories).categories.flatMap(codesOf)
+  const { categories } = JSON.parse(text) as ReleasedCategories
+  const counts = await countListed(database(), reading, { language, categories: categories.flatMap(codesOf), now })
+  const codes = categories.flatMap(allOf).filter((c) => countIn(c, counts) > 0)
   const { items } = await deliverPages(reading, language, now)
   return [
     homeAddress(of, language),
-    ...codes.map((code) => categoryAddress(of, language, code)),
+    ...codes.map(({ code }) => categoryAddress(of, language, code)),
     ...items.map(({ code }) => pageAddress(of, language, code)),
   ]
 }

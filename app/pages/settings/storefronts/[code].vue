@@ -41,6 +41,7 @@ const sides = {
   pages: 'Standing pages',
   menu: 'Menu',
   phrases: 'Phrases',
+  addresses: 'Addresses',
   facts: 'Facts and languages',
 } as const
 const side = ref<keyof typeof sides>('layout')
@@ -199,6 +200,12 @@ useKeys('Storefront', [
             v-model:added="draft.addedPhrases"
             :disabled="readonly"
             :code="code"
+            :languages="draft.editions.map((e) => e.language)"
+          />
+          <PageAddressesEditor
+            v-else-if="side === 'addresses'"
+            v-model="draft.addresses"
+            :disabled="adminOnly"
             :languages="draft.editions.map((e) => e.language)"
           />
           <div v-else class="grid gap-5">

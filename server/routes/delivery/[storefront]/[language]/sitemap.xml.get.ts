@@ -2,7 +2,7 @@ import { Readable } from 'node:stream'
 import { getRequestURL, sendStream, setResponseHeaders } from 'h3'
 import { endpoint } from '../../../../http/endpoint'
 import { readingOf } from '../../../../services/delivery/live'
-import { freshFor } from '../../../../services/delivery/pages'
+import { cacheControl } from '../../../../services/delivery/caching'
 import { sitemapLines } from '../../../../services/delivery/sitemap'
 import { settings } from '../../../../settings'
 
@@ -13,7 +13,7 @@ export default endpoint('deliverSitemap', async ({ event, param, query, now }) =
   const lines = await sitemapLines(reading, { language: param('language'), part: query.part, here }, now)
   setResponseHeaders(event, {
     'Content-Type': 'application/xml; charset=utf-8',
-    'Cache-Control': `public, max-age=${freshFor}`,
+    'Cache-Control': cacheControl(null, now),
     'Inkloom-Release': String(reading.number),
   })
   await sendStream(event, Readable.from(lines))
