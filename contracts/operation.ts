@@ -7,7 +7,16 @@ export interface Operation {
   summary: string
   /** What a person must be allowed to do; null where nobody has to be signed in. */
   action:
-    'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | 'release' | null
+    | 'read'
+    | 'edit-products'
+    | 'edit-content'
+    | 'edit-types'
+    | 'import'
+    | 'set-up'
+    | 'translate'
+    | 'release'
+    | 'override-freeze'
+    | null
   /**
    * Of a call that writes: within what its action is asked. `language`: for each language that is written. `own`: it
    * touches only what belongs to whoever asks. `record`, `value`: by the kind of record, or by each value: a

@@ -16,6 +16,7 @@ import type { Condition, NamedRule } from '@core/rules/condition'
 import type { Labels } from '@core/language/labels'
 import { families, unitsOf, type UnitFamily } from '@core/units/registry'
 import { code } from './product'
+import { pageAddresses, releaseRules } from './storefront'
 
 const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
 const skus = Joi.array().items(Joi.string().max(64)).max(100_000).default([])
@@ -266,8 +267,6 @@ const fact = Joi.alternatives(
   Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
 ) as AnySchema<Labels, string | Labels>
 
-const pageAddress = Joi.string().trim().max(500).required()
-
 /** A unit of a family, by its symbol. */
 const unitOf = (family: UnitFamily) => Joi.string().valid(...unitsOf(family).map((unit) => unit.symbol))
 
@@ -292,19 +291,8 @@ export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
     .allow(null)
     .default(null)
     .description('In which units its carrier takes the measures of packages; null leaves them as they were entered.'),
-  addresses: Joi.object({
-    home: pageAddress,
-    product: pageAddress,
-    category: pageAddress,
-    page: pageAddress,
-    picture: pageAddress,
-  })
-    .allow(null)
-    .default(null)
-    .description(
-      'Where its shop shows its pages: an address for each kind of page, with {language}, {slug} or {sku}, {category}, ' +
-        '{page} and {name} (of a picture) where they differ.',
-    ),
+  addresses: pageAddresses,
+  releasing: releaseRules,
   editions: Joi.array()
     .items(
       Joi.object({

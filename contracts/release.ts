@@ -1,10 +1,24 @@
 import type { Condition } from '@core/rules/condition'
+import type { Verdict } from '@core/release/approval'
 import type { ChangeKind, PageChange } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
 import { Joi } from './schema'
 
-/** How a release stands: being put together, waiting for somebody to release it, live, live before, deleted. */
-export const releaseStates = ['preparing', 'draft', 'live', 'past', 'failed'] as const
+/**
+ * How a release stands: being put together; a draft; waiting for approval, approved or refused; to go live at a moment;
+ * live, live before; not to be put together.
+ */
+export const releaseStates = [
+  'preparing',
+  'draft',
+  'waiting',
+  'approved',
+  'scheduled',
+  'refused',
+  'live',
+  'past',
+  'failed',
+] as const
 export type ReleaseState = (typeof releaseStates)[number]
 
 /** What of a storefront a release covers; what is outside of it stays as it is live. An empty scope is everything. */
@@ -23,6 +37,8 @@ export interface ReleaseCounts {
   changed: number
   removed: number
   held: number
+  /** Left out by somebody, so that they stay as they are live. */
+  leftOut: number
   unchanged: number
 }
 
@@ -57,6 +73,24 @@ export interface ReleaseDocument {
   job: string | null
   made: ByWhom
   live: ByWhom | null
+  /** The people, by their ids, whose release it is: they cannot approve it. */
+  of: number[]
+  /** When its approval was asked for. */
+  submitted: ByWhom | null
+  /** How many people have to approve it. */
+  needed: number
+  approvals: (ByWhom & { verdict: Verdict; comment: string })[]
+  /** When it goes live by itself: by the storefront's own clock, and as an instant. */
+  goes: { local: string; at: string } | null
+  /** Why it did not go live when it was to. */
+  stopped: string | null
+}
+
+/** A product that was taken out of a storefront at once, and stays out. */
+export interface KeptOut extends ByWhom {
+  sku: string
+  name: string
+  reason: string
 }
 
 /** How a storefront stands: what is live, and what is being made ready. */
@@ -85,6 +119,8 @@ export interface ReleasePageRow {
   held: HeldBack[]
   /** Why it is released all the same, and by whom. */
   anyway: { reason: string; person: string | null } | null
+  /** Why it is left out, so that it stays as it is live, and by whom. */
+  leftOut: { reason: string; person: string | null } | null
 }
 
 /** A page of a release beside what is live, as a shopper of no group gets both. */
@@ -114,9 +150,42 @@ export const anywayBody = Joi.object({
     .required()
     .description('Why the page is released though it is not ready.'),
 })
-export const goLiveBody = Joi.object({
-  base: Joi.number().integer().min(0).required().description('The number of the release that it was compared with.'),
+export const leaveOutBody = Joi.object({
+  reason: Joi.string().trim().min(3).max(500).required().description('Why the page stays as it is live.'),
 })
+const base = Joi.number()
+  .integer()
+  .min(0)
+  .required()
+  .description('The number of the release that it was compared with, as whoever asks has seen it.')
+export const submitBody = Joi.object({ base })
+export const judgeBody = Joi.object({
+  base,
+  verdict: Joi.string().valid('approved', 'refused').required(),
+  comment: Joi.string().trim().max(2000).allow('').default('').description('Needed where it is refused.'),
+})
+export const scheduleBody = Joi.object({
+  base,
+  at: Joi.string()
+    .pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, 'a local moment such as 2026-12-01T06:00')
+    .required()
+    .description('When it goes live, by the clock of the storefront.'),
+})
+export const removeBody = Joi.object({
+  storefronts: Joi.array().items(Joi.string().max(64).required()).min(1).max(100).unique().required(),
+  skus: Joi.array().items(Joi.string().max(200).required()).min(1).max(200).unique().required(),
+  reason: Joi.string().trim().min(3).max(500).required(),
+})
+export const revertBody = Joi.object({
+  sku: Joi.string().max(200).required(),
+  number: Joi.number()
+    .integer()
+    .min(1)
+    .max(2 ** 31 - 1)
+    .required()
+    .description('The release that had it as it is to be.'),
+})
+export const goLiveBody = Joi.object({ base })
 export const goBackBody = Joi.object({
   number: Joi.number().integer().min(1).required().description('The number of the release to go back to.'),
 })

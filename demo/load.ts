@@ -24,7 +24,7 @@ import { guidePages } from './drawings/guide'
 import { terms } from './content/terms'
 import { rememberTexts } from './memory'
 import { recipes } from './recipes'
-import { releaseAll } from './releases'
+import { leaveWaiting, releaseAll } from './releases'
 import { fileRows, lines, namesOf, picturesOf } from './rows'
 import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
 import { now as clock } from '@server/clock'
@@ -173,4 +173,5 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('assignments', assignments.slice(-1))
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   await evaluateDue(clock)
+  await leaveWaiting(person, 'be')
 }

@@ -5,7 +5,11 @@ import { database, inTransaction } from '@server/db/connect'
 import { setAnyway, stagedPages } from '@server/db/queries/released-pages'
 import { insertRelease, livePointer, releaseById } from '@server/db/queries/releases'
 import { putTogether } from '@server/services/release/put-together'
-import { goLive, recount } from '@server/services/release/releases'
+import { raiseStamp } from '@server/db/queries/setup'
+import { readStorefront, writeStorefront } from '@server/db/queries/set-up-records'
+import { goLive } from '@server/services/release/going-live'
+import { submitRelease } from '@server/services/release/on-its-way'
+import { recount } from '@server/services/release/pages-taken'
 
 interface Wanted {
   title: string
@@ -23,8 +27,12 @@ async function releaseHeld(id: number, reason: string, by: number): Promise<void
   })
 }
 
-/** Puts a release of a storefront together and makes it live. */
-async function release(person: Person, storefront: string, { title, scope, anyway }: Wanted): Promise<void> {
+/** Puts a release of a storefront together. */
+async function prepared(
+  person: Person,
+  storefront: string,
+  { title, scope }: Wanted,
+): Promise<{ id: number; base: number }> {
   const { id, base } = await inTransaction(async (tx) => {
     const { number } = await livePointer(tx.db, storefront)
     const made = new Date(clock())
@@ -34,6 +42,12 @@ async function release(person: Person, storefront: string, { title, scope, anywa
     }
   })
   await putTogether(id, clock)
+  return { id, base }
+}
+
+/** Puts a release of a storefront together and makes it live. */
+async function release(person: Person, storefront: string, { anyway, ...wanted }: Wanted): Promise<void> {
+  const { id, base } = await prepared(person, storefront, wanted)
   if (anyway !== undefined) await releaseHeld(id, anyway, person.id)
   await goLive(person, String(id), { base }, clock(), { personId: person.id, origin: 'demo', by: 'demo' })
 }
@@ -49,4 +63,15 @@ export async function releaseAll(person: Person, storefronts: readonly { code: s
     })
     await release(person, code, { title: 'Everything that is ready', scope: {} })
   }
+}
+
+/** Has a storefront ask one other person for approval, and leaves it a release that waits for it. */
+export async function leaveWaiting(person: Person, storefront: string): Promise<void> {
+  await inTransaction(async (tx) => {
+    const record = (await readStorefront(tx.db, storefront))!
+    await writeStorefront(tx, { ...record, releasing: { ...record.releasing, approvals: 1 } })
+    await raiseStamp(tx.db, 'setup')
+  })
+  const { id, base } = await prepared(person, storefront, { title: 'Winter range', scope: {} })
+  await submitRelease(person, String(id), { base }, clock())
 }

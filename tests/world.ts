@@ -1,3 +1,4 @@
+import { plainReleaseRules } from '@core/release/approval'
 import type { Attribute, ProductType, StoredValue, Value } from '@core/attributes/attribute'
 import type { Category, Edition, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
 import type { NamedRule } from '@core/rules/condition'
@@ -78,6 +79,7 @@ const shop = (
   colour: '',
   carrierUnits: null,
   addresses: null,
+  releasing: plainReleaseRules,
   timeZone,
   editions,
   facts: { phone: { zxx: '01632 960 118' }, email: {} },

@@ -5,7 +5,14 @@ import {
   anywayBody,
   goBackBody,
   goLiveBody,
+  judgeBody,
+  leaveOutBody,
   releaseBody,
+  removeBody,
+  revertBody,
+  scheduleBody,
+  submitBody,
+  type KeptOut,
   type ReleaseDocument,
   type ReleasePageComparison,
   type ReleasePageRow,
@@ -27,6 +34,16 @@ export interface ReleaseAnswers {
   holdBack: ReleasePageRow
   goLive: ReleaseDocument
   goBack: ReleaseDocument
+  submitRelease: ReleaseDocument
+  judgeRelease: ReleaseDocument
+  scheduleRelease: ReleaseDocument
+  unscheduleRelease: ReleaseDocument
+  leaveOut: ReleasePageRow
+  takeIn: ReleasePageRow
+  removeAtOnce: Items<ReleaseDocument>
+  keptOut: Items<KeptOut>
+  letComeBack: void
+  revertPage: ReleaseDocument
 }
 
 export const releaseOperations = {
@@ -70,7 +87,7 @@ export const releaseOperations = {
     summary: 'The pages that a release adds, changes, removes or holds back',
     action: 'read',
     query: Joi.object({
-      change: Joi.string().valid('added', 'changed', 'removed', 'held'),
+      change: Joi.string().valid('added', 'changed', 'removed', 'held', 'left-out'),
       language: Joi.string().max(35),
       q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
       offset,
@@ -95,6 +112,72 @@ export const releaseOperations = {
     path: '/api/releases/{id}/pages/{language}/{kind}/{key}/override',
     summary: 'Hold a page back again that was to be released anyway',
     action: 'release',
+  },
+  submitRelease: {
+    method: 'post',
+    path: '/api/releases/{id}/submission',
+    summary: 'Ask others for their approval of a release',
+    action: 'release',
+    body: submitBody,
+  },
+  judgeRelease: {
+    method: 'post',
+    path: '/api/releases/{id}/approvals',
+    summary: 'Approve or refuse a release that somebody else prepared',
+    action: 'release',
+    body: judgeBody,
+  },
+  scheduleRelease: {
+    method: 'put',
+    path: '/api/releases/{id}/schedule',
+    summary: 'Have a release go live at a moment of its storefront’s clock',
+    action: 'release',
+    body: scheduleBody,
+  },
+  unscheduleRelease: {
+    method: 'delete',
+    path: '/api/releases/{id}/schedule',
+    summary: 'Take back that a release goes live at a moment',
+    action: 'release',
+  },
+  leaveOut: {
+    method: 'put',
+    path: '/api/releases/{id}/pages/{language}/{kind}/{key}/exclusion',
+    summary: 'Leave a page out of a release, so that it stays as it is live',
+    action: 'release',
+    body: leaveOutBody,
+  },
+  takeIn: {
+    method: 'delete',
+    path: '/api/releases/{id}/pages/{language}/{kind}/{key}/exclusion',
+    summary: 'Take a page into a release again that was left out',
+    action: 'release',
+  },
+  removeAtOnce: {
+    method: 'post',
+    path: '/api/releases/removals',
+    summary: 'Take products out of storefronts at once, and keep them out: all of them, or none',
+    action: 'release',
+    body: removeBody,
+  },
+  keptOut: {
+    method: 'get',
+    path: '/api/releases/storefronts/{storefront}/kept-out',
+    summary: 'Products that were taken out of a storefront at once',
+    action: 'read',
+  },
+  letComeBack: {
+    method: 'delete',
+    path: '/api/releases/storefronts/{storefront}/kept-out/{sku}',
+    summary: 'Let a product come back into a storefront with its next release',
+    action: 'release',
+  },
+  revertPage: {
+    method: 'post',
+    path: '/api/releases/storefronts/{storefront}/reversals',
+    summary: 'Take the pages of one product back to how an earlier release had them, as a release of its own',
+    action: 'release',
+    body: revertBody,
   },
   goLive: {
     method: 'post',

@@ -1,6 +1,7 @@
 import type { FactTexts } from './storefront-facts'
 import type { Campaign } from '../assignments/campaign'
 import type { PageAddresses } from './page-addresses'
+import type { ReleaseRules } from '../release/approval'
 import type { Layout, StandingPage } from '../page/layout'
 import type { AddedPhrase, MenuEntry, PhraseTexts } from '../page/phrases'
 import type { NamedRule } from '../rules/condition'
@@ -118,6 +119,8 @@ export interface Storefront {
   carrierUnits: CarrierUnits | null
   /** Where its shop shows its pages; null where nobody has said so. */
   addresses: PageAddresses | null
+  /** How it wants to be released. */
+  releasing: ReleaseRules
   editions: Edition[]
   /** Facts that inline values may name: phone, email, return days… */
   facts: Record<string, FactTexts>

@@ -1,6 +1,7 @@
 import { noLanguage } from '@core/catalogue/storefront-facts'
 import type { Edition, Storefront } from '@core/catalogue/model'
 import type { PageAddresses } from '@core/catalogue/page-addresses'
+import { plainReleaseRules } from '@core/release/approval'
 import { plainLayout, type Layout } from '@core/page/layout'
 import { labels } from './labels'
 import { menu, phrasesOf } from './menus'
@@ -109,6 +110,7 @@ export const storefronts: Storefront[] = [
     colour: '#7a2e4d',
     carrierUnits: metric,
     addresses: addressesOf('uk'),
+    releasing: plainReleaseRules,
     editions: [edition('en-GB')],
     facts: { ...reach('01632 960 118', 'help'), 'return-days': { 'en-GB': '60 days' } },
     pages: [],
@@ -125,6 +127,7 @@ export const storefronts: Storefront[] = [
     colour: '#8a6d1d',
     carrierUnits: metric,
     addresses: addressesOf('de'),
+    releasing: plainReleaseRules,
     editions: [edition('de-DE')],
     facts: { ...reach('030 23125 118', 'hilfe'), 'return-days': { 'en-GB': '60 days', 'de-DE': '60 Tage' } },
     pages: [],
@@ -141,6 +144,7 @@ export const storefronts: Storefront[] = [
     colour: '#b23a2e',
     carrierUnits: metric,
     addresses: addressesOf('ch'),
+    releasing: plainReleaseRules,
     editions: [edition('de-CH'), edition('fr-CH'), edition('it-CH')],
     facts: reach('044 555 01 18', 'hallo'),
     pages: [],
@@ -157,6 +161,7 @@ export const storefronts: Storefront[] = [
     colour: '#4d4a8c',
     carrierUnits: metric,
     addresses: addressesOf('be'),
+    releasing: plainReleaseRules,
     editions: [edition('nl-BE'), edition('fr-BE', 'fr-CH')],
     facts: {
       ...reach('02 555 01 18', 'hallo.be'),
@@ -176,6 +181,7 @@ export const storefronts: Storefront[] = [
     colour: '#226d7a',
     carrierUnits: metric,
     addresses: addressesOf('nord'),
+    releasing: plainReleaseRules,
     editions: [edition('sv-SE'), edition('da-DK'), edition('fi-FI')],
     facts: reach('08 555 01 18', 'hej'),
     pages: [],
@@ -192,6 +198,7 @@ export const storefronts: Storefront[] = [
     colour: '#9a4d14',
     carrierUnits: imperial,
     addresses: addressesOf('ca'),
+    releasing: plainReleaseRules,
     editions: [edition('en-CA', 'en-GB'), edition('fr-CA', 'fr-CH')],
     facts: { ...reach('416 555 0118', 'help.ca'), 'return-days': { 'en-GB': '30 days', 'fr-CA': '30 jours' } },
     pages: [],
@@ -208,6 +215,7 @@ export const storefronts: Storefront[] = [
     colour: '#5b6f2a',
     carrierUnits: metric,
     addresses: addressesOf('jp'),
+    releasing: plainReleaseRules,
     editions: [edition('ja-JP')],
     facts: { ...reach('03-5555-0118', 'sodan'), 'return-days': { 'en-GB': '30 days', 'ja-JP': '30日間' } },
     pages: [],
@@ -224,6 +232,7 @@ export const storefronts: Storefront[] = [
     colour: '#2c6b4f',
     carrierUnits: metric,
     addresses: addressesOf('gulf'),
+    releasing: plainReleaseRules,
     editions: [edition('ar-AE'), edition('en-AE', 'en-GB')],
     facts: reach('04 555 0118', 'gulf'),
     pages: [],

@@ -4,6 +4,7 @@ import { enqueueDueFeeds } from '../services/imports/feeds'
 import { lookAfterQueries } from '../services/pool/queries'
 import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
+import { releaseWhatIsDue } from '../services/release/going-live'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
 
@@ -24,6 +25,7 @@ export const chores: Record<string, Chore> = {
   Photos: { every: 15_000, atStart: false, work: lookAfterPhotos },
   'Data pool': { every: 5000, atStart: false, work: lookAfterQueries },
   Reaches: { every: 20_000, atStart: false, work: lookAfterReaches },
+  'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },

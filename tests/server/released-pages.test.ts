@@ -112,7 +112,7 @@ describe('rows over releases', () => {
       await pages.writeReleased(tx, made, 'held', 2)
       return made
     })
-    expect(await pages.countStaged(database(), id)).toEqual({ added: 0, changed: 0, removed: 0, held: 1 })
+    expect(await pages.countStaged(database(), id)).toEqual({ added: 0, changed: 0, removed: 0, held: 1, leftOut: 0 })
     expect(await stateAt('held', 2)).toEqual({ 'A-1': 1 })
     await inTransaction(async (tx) => {
       await pages.setAnyway(tx, id, page, { reason: 'a recall', by: 1 })

@@ -1,16 +1,28 @@
 import type { ByWhom, ReleaseCounts, ReleaseDocument, ReleasedChange } from '@contracts/release'
+import { localWords } from '@core/moments/words'
 import type { HeadField, PageChange } from '@core/release/compare'
 
 const states: Record<ReleaseDocument['state'], string> = {
   preparing: 'being prepared',
   draft: 'draft',
+  waiting: 'waiting for approval',
+  approved: 'approved',
+  scheduled: 'scheduled',
+  refused: 'refused',
   live: 'live',
   past: 'past',
   failed: 'could not be prepared',
 }
 
-/** How a release stands, in words. */
-export const releaseStateWords = (release: ReleaseDocument): string => states[release.state]
+/** How a release stands, in words; of one that is scheduled, when it goes. */
+export const releaseStateWords = ({ state, goes }: ReleaseDocument): string =>
+  goes === null ? states[state] : `${states[state]} for ${localWords(goes.local)}`
+
+/** What somebody said of a release. */
+export const verdictWords: Record<ReleaseDocument['approvals'][number]['verdict'], string> = {
+  approved: 'Approved',
+  refused: 'Refused',
+}
 
 /** When something was done, and by whom: “30 Nov 2026, 12:57, Maren Oddvik”. */
 export const byWhomShown = ({ at, person }: ByWhom): string =>
@@ -65,13 +77,15 @@ export const countWords: Record<keyof ReleaseCounts, string> = {
   changed: 'changed',
   removed: 'removed',
   held: 'held back',
+  leftOut: 'left out',
   unchanged: 'unchanged',
 }
 
 /** How a page stands to what is live, as a filter and beside its name. */
-export const pageChangeWords: Record<ReleasedChange | 'held', string> = {
+export const pageChangeWords: Record<ReleasedChange | 'held' | 'left-out', string> = {
   added: 'added',
   changed: 'changed',
   removed: 'removed',
   held: 'held back',
+  'left-out': 'left out',
 }

@@ -5,8 +5,8 @@ import {
   changesLine,
   countWords,
   pageChangeWords,
-  releaseName,
   releaseStateWords,
+  verdictWords,
 } from '~/components/releases/releaseWords'
 
 const route = useRoute()
@@ -16,9 +16,12 @@ const jobs = useJobsStore()
 const lens = useLensStore()
 const id = computed(() => String(route.params.id))
 const { data: release, problem, refresh } = useAnswer('getRelease', () => ({ params: { id: id.value } }))
-const isDraft = computed(() => release.value?.state === 'draft')
 const isPrepared = computed(() => release.value !== undefined && release.value.state !== 'preparing')
-const mayRelease = computed(() => session.mayEdit && isDraft.value)
+/** Prepared, and not live yet. */
+const isOnItsWay = computed(
+  () => isPrepared.value && release.value!.number === null && release.value!.state !== 'failed',
+)
+const mayDecide = computed(() => session.mayEdit && isOnItsWay.value)
 
 // Once its job has ended there is something to look at.
 watch(
@@ -77,10 +80,12 @@ const languages = computed(
   () => setup.storefronts.find((s) => s.code === release.value?.storefront)?.editions.map((e) => e.language) ?? [],
 )
 const isHeld = (row: ReleasePageRow) => row.held.length > 0 && row.anyway === null
-const lineOf = (row: ReleasePageRow) =>
-  isHeld(row)
-    ? `held back: ${countShown(row.held.length, 'blocker')}`
-    : [pageChangeWords[row.change], changesLine(row.changes)].filter((w) => w !== '').join(': ')
+function lineOf(row: ReleasePageRow): string {
+  if (row.leftOut) return `left out: ${row.leftOut.reason}`
+  if (isHeld(row)) return `held back: ${countShown(row.held.length, 'blocker')}`
+  return [pageChangeWords[row.change], changesLine(row.changes)].filter((w) => w !== '').join(': ')
+}
+const staysAsItIs = (row: ReleasePageRow) => row.leftOut !== null || isHeld(row)
 const scopeWords = computed(() => {
   const scope = release.value?.scope ?? {}
   const what = scope.skus
@@ -91,78 +96,34 @@ const scopeWords = computed(() => {
   return [what, ...(scope.languages?.map(languageName) ?? [])].join(' · ')
 })
 
-const asking = ref(false)
-const busy = ref(false)
 /** What would reach shoppers: nothing is released that changes nothing. */
 const going = computed(() => {
   const c = release.value?.counts
   return c ? c.added + c.changed + c.removed : 0
 })
-async function act(work: () => Promise<unknown>) {
-  if (busy.value) return
-  busy.value = true
+/** After somebody decided about the release, or about the page that is shown. */
+const decided = () => Promise.all([refresh(), list.renew(at.value, at.value)])
+const asked = ref(false)
+watch(here, () => {
+  asked.value = false
+})
+/** Takes the page back to how it was before this release, at once. */
+async function revert(row: ReleasePageRow) {
+  asked.value = false
+  const { storefront, base } = release.value!
   try {
-    await work()
+    const done = await call('revertPage', { params: { storefront }, body: { sku: row.key, number: base } })
+    tell(`${row.name} is as it was in release ${base}, by release ${done.number}.`)
+    await refresh()
   } catch (e) {
     tellProblem(e)
-  } finally {
-    busy.value = false
   }
 }
-const goLive = () =>
-  act(async () => {
-    asking.value = false
-    const done = await call('goLive', { params: { id: id.value }, body: { base: release.value!.base } })
-    tell(`${releaseName(done)} is live in ${setup.storefrontName(done.storefront)}.`)
-    await refresh()
-  })
-const prepareAgain = () =>
-  act(async () => {
-    await call('prepareRelease', { params: { id: id.value } })
-    await refresh()
-  })
-const discard = () =>
-  act(async () => {
-    await call('discardRelease', { params: { id: id.value } })
-    await navigateTo({ path: '/releases', query: lens.query })
-  })
-const reason = ref('')
-const givingReason = ref(false)
-watch(here, () => {
-  givingReason.value = false
-  reason.value = ''
-})
-const releaseAnyway = (row: ReleasePageRow) =>
-  act(async () => {
-    await call('releaseAnyway', { params: pageParams(row), body: { reason: reason.value } })
-    givingReason.value = false
-    await Promise.all([refresh(), list.renew(at.value, at.value)])
-  })
-const holdBack = (row: ReleasePageRow) =>
-  act(async () => {
-    await call('holdBack', { params: pageParams(row) })
-    await Promise.all([refresh(), list.renew(at.value, at.value)])
-  })
-useKeys('Release', [
-  ...walking,
-  {
-    keys: 'Ctrl+Enter',
-    does: 'Release',
-    always: true,
-    run: () => {
-      if (!mayRelease.value || going.value === 0) return
-      if (asking.value) void goLive()
-      else asking.value = true
-    },
-  },
-  {
-    keys: 'o',
-    does: 'Release the page anyway, with a reason',
-    run: () => {
-      if (mayRelease.value && here.value && isHeld(here.value)) givingReason.value = true
-    },
-  },
-])
+const isLive = computed(() => release.value !== undefined && release.value.number !== null)
+const mayRevert = computed(
+  () => session.mayEdit && isLive.value && release.value!.base > 0 && here.value?.kind === 'product',
+)
+useKeys('Pages of a release', walking)
 </script>
 
 <template>
@@ -180,21 +141,12 @@ useKeys('Release', [
           }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
           ><template v-else>, {{ scopeWords }}</template></span
         >
-        <span v-if="session.mayEdit && release.number === null" class="ml-auto flex gap-2">
-          <button type="button" class="act" :disabled="busy || release.state === 'preparing'" @click="prepareAgain">
-            Prepare again
-          </button>
-          <button type="button" class="act" :disabled="busy" @click="discard">Delete</button>
-          <button type="button" class="act main" :disabled="busy || !mayRelease || going === 0" @click="asking = true">
-            Release <span class="opacity-70">Ctrl Enter</span>
-          </button>
-        </span>
-        <p v-if="asking" class="flex basis-full items-center gap-3" role="alert">
-          {{ countShown(going, 'page') }} of {{ setup.storefrontName(release.storefront) }} will change for shoppers, at
-          once.
-          <button type="button" class="act main" @click="goLive">Release now</button>
-          <button type="button" class="plain min-h-6" @click="asking = false">Cancel</button>
-        </p>
+        <ReleaseActions
+          v-if="session.mayEdit && release.number === null"
+          :release="release"
+          :going="going"
+          @changed="refresh"
+        />
       </div>
       <p v-if="release.state === 'preparing'" class="px-5 pb-3 text-ink2" role="status">
         The pages are being put together and compared with what is live.
@@ -203,6 +155,14 @@ useKeys('Release', [
         It could not be prepared. Prepare it again, or delete it.
       </p>
       <template v-else>
+        <ul v-if="release.approvals.length" class="px-5 pb-2" aria-label="What was said of it">
+          <li v-for="(a, i) in release.approvals" :key="i">
+            <b class="font-semibold" :class="a.verdict === 'refused' ? 'text-madder' : 'text-weld'">{{
+              verdictWords[a.verdict]
+            }}</b>
+            <span class="text-ink2"> {{ byWhomShown(a) }}</span><template v-if="a.comment">: {{ a.comment }}</template>
+          </li>
+        </ul>
         <div class="flex items-center border-t border-hair2">
           <dl class="flex flex-wrap items-stretch">
             <div v-for="c in counts" :key="c.of" class="border-r border-hair px-4 py-2">
@@ -265,7 +225,7 @@ useKeys('Release', [
                       }}</span>
                     </p>
                     <p class="flex items-baseline gap-2 text-[12px] text-ink2">
-                      <span class="truncate" :class="{ 'text-madder': isHeld(list.row(v.index)!) }">{{
+                      <span class="truncate" :class="{ 'text-madder': staysAsItIs(list.row(v.index)!) }">{{
                         lineOf(list.row(v.index)!)
                       }}</span>
                       <span v-if="languages.length > 1" class="ml-auto whitespace-nowrap">{{
@@ -278,36 +238,17 @@ useKeys('Release', [
             </div>
           </div>
           <ComparedPage v-if="here && compared.data.value" :release="release" :page="compared.data.value">
-            <div v-if="compared.data.value.held.length" class="mt-1.5">
-              <h3 class="font-semibold" :class="{ 'text-madder': isHeld(here) }">
-                {{ isHeld(here) ? 'Held back' : 'Released anyway' }}
-              </h3>
-              <ul>
-                <li v-for="(h, i) in compared.data.value.held" :key="i">{{ h.message }}</li>
-              </ul>
-              <p v-if="here.anyway">
-                “{{ here.anyway.reason }}”{{ here.anyway.person ? `, ${here.anyway.person}` : '' }}
-                <button v-if="mayRelease" type="button" class="plain min-h-6" @click="holdBack(here)">
-                  Hold back again
-                </button>
-              </p>
-              <template v-else-if="mayRelease">
-                <button v-if="!givingReason" type="button" class="plain min-h-6" @click="givingReason = true">
-                  Release anyway … <span class="key">o</span>
-                </button>
-                <form v-else class="mt-1 flex gap-2" @submit.prevent="releaseAnyway(here)">
-                  <TextField
-                    v-model="reason"
-                    autofocus
-                    class="w-80"
-                    label="Reason"
-                    placeholder="Why it goes though it is not ready"
-                    @keydown.esc.stop="givingReason = false"
-                  />
-                  <button type="submit" class="act" :disabled="reason.trim().length < 3">Release anyway</button>
-                </form>
-              </template>
-            </div>
+            <PageDecision :page="here" :release-id="id" :may-decide="mayDecide" @changed="decided" />
+            <p v-if="mayRevert" class="mt-1">
+              <button v-if="!asked" type="button" class="plain min-h-6" @click="asked = true">
+                Take this product back to release {{ release.base }}
+              </button>
+              <span v-else role="alert"
+                >Shoppers get {{ here.name }} as it was in release {{ release.base }}, in every language, at once.
+                <button type="button" class="act main" @click="revert(here)">Take it back</button>
+                <button type="button" class="plain min-h-6" @click="asked = false">Cancel</button></span
+              >
+            </p>
           </ComparedPage>
           <EmptyState v-else-if="list.count.value === 0" class="flex-1">{{
             shown === 'all' && language === '' && q === ''

@@ -70,6 +70,15 @@ export async function rootsOfSkus(db: Db, skus: readonly string[]): Promise<Map<
   return new Map(rows.map((r) => [r.sku, r.root_id]))
 }
 
+/** The SKUs of whole families by those of some of their members: the product's first, then its variants'. */
+export async function familySkus(db: Db, skus: readonly string[]): Promise<Map<string, string[]>> {
+  const { rows } = await db.execute<{ named: string; members: string[] }>(sql`
+    select x.sku as named,
+      (select array_agg(m.sku order by (m.id <> m.root_id), m.sku) from product m where m.root_id = x.root_id) as members
+    from product x where x.sku = any(${sql.param([...skus])}::text[])`)
+  return new Map(rows.map((r) => [r.named, r.members]))
+}
+
 /** SKUs as products have them, by their folded form. */
 export async function skusByFolded(db: Db, folded: readonly string[]): Promise<Map<string, string>> {
   const { rows } = await db.execute<{ sku: string; sku_folded: string }>(

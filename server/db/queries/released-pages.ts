@@ -46,8 +46,11 @@ const instantText = (begins: number) => (begins === -Infinity ? '-infinity' : ne
 export const validAt = (n: SQL | number, row = sql`p`): SQL =>
   sql`${row}.since <= ${n} and (${row}.until is null or ${row}.until > ${n})`
 
-/** Whether a page `g` of a release goes live with it: nothing holds it back, or it is released all the same. */
-const goes = sql`(g.held is null or g.anyway is not null)`
+/**
+ * Whether a page `g` of a release goes live with it: nothing holds it back, or it is released all the same, and nobody
+ * left it out.
+ */
+const goes = sql`((g.held is null or g.anyway is not null) and g.left_out is null)`
 
 /** When a row begins, in milliseconds since 1970; null from the beginning of time. */
 const beginsOf = (begins: SQL) => sql`
@@ -140,7 +143,8 @@ export async function countStaged(db: Db, releaseId: number): Promise<Omit<Relea
     select count(*) filter (where change = 'added' and ${goes})::int as added,
       count(*) filter (where change = 'changed' and ${goes})::int as changed,
       count(*) filter (where change = 'removed' and ${goes})::int as removed,
-      count(*) filter (where not ${goes})::int as held
+      count(*) filter (where g.held is not null and g.anyway is null and g.left_out is null)::int as held,
+      count(*) filter (where g.left_out is not null)::int as "leftOut"
     from release_page g where release_id = ${releaseId}`)
   return rows[0]!
 }
@@ -152,21 +156,25 @@ export interface StoredReleasePage extends PageKey {
   held: HeldBack[] | null
   anyway: string | null
   anyway_by: string | null
+  left_out: string | null
+  left_out_by: string | null
 }
 
 /** Which pages of a release are asked for. */
 export interface ReleasePageFilter {
-  change?: ReleasedChange | 'held'
+  change?: ReleasedChange | 'held' | 'left-out'
   language?: string
   q?: string
 }
 
 const pageColumns = sql`
-  g.language, g.kind, g.key, g.change, g.changes, g.title, g.held, g.anyway, who.name as anyway_by`
+  g.language, g.kind, g.key, g.change, g.changes, g.title, g.held, g.anyway, who.name as anyway_by, g.left_out,
+  (select name from person where id = g.left_out_by) as left_out_by`
 
 function pagesWhere(releaseId: number, { change, language, q }: ReleasePageFilter): SQL {
   const all = [sql`g.release_id = ${releaseId}`]
   if (change === 'held') all.push(sql`g.held is not null`)
+  else if (change === 'left-out') all.push(sql`g.left_out is not null`)
   else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)
   if (language !== undefined) all.push(sql`g.language = ${language}`)
   if (q !== undefined && q !== '')
@@ -221,6 +229,18 @@ export async function setAnyway(
 ): Promise<void> {
   await tx.db.execute(sql`
     update release_page set anyway = ${anyway?.reason ?? null}, anyway_by = ${anyway?.by ?? null}
+    where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
+}
+
+/** Has a page left out of a release, with a reason, so that it stays as it is live; without one it is taken in again. */
+export async function setLeftOut(
+  tx: Tx,
+  releaseId: number,
+  { language, kind, key }: PageKey,
+  leftOut: { reason: string; by: number } | null,
+): Promise<void> {
+  await tx.db.execute(sql`
+    update release_page set left_out = ${leftOut?.reason ?? null}, left_out_by = ${leftOut?.by ?? null}
     where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
 }
 
@@ -288,4 +308,12 @@ export async function writeBack(tx: Tx, storefront: string, to: number, number: 
     update released_page p set until = ${number}
     where p.storefront = ${storefront} and p.until is null and p.since <= ${before} and p.since > ${to}
       and not ${has(to)}`)
+}
+
+/** Ends the pages of some products in a release that is being written, whatever it was about to open. */
+export async function writeGone(tx: Tx, storefront: string, number: number, skus: readonly string[]): Promise<void> {
+  if (skus.length === 0) return
+  const pages = sql`storefront = ${storefront} and kind = 'product' and key = any(${sql.param([...skus])}::text[])`
+  await tx.db.execute(sql`delete from released_page where ${pages} and since = ${number}`)
+  await tx.db.execute(sql`update released_page set until = ${number} where ${pages} and until is null`)
 }

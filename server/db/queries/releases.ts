@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, lt, lte, notInArray, sql } from 'drizzle-orm'
 import type { ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
@@ -53,8 +53,17 @@ export async function openReleases(db: Db): Promise<ReleaseRow[]> {
   return db
     .select()
     .from(t.release)
-    .where(inArray(t.release.state, ['preparing', 'draft', 'live']))
+    .where(notInArray(t.release.state, ['past', 'failed']))
     .orderBy(asc(t.release.storefront), desc(t.release.id))
+}
+
+/** Releases whose moment to go live has come, in order. */
+export async function dueReleases(db: Db, now: number): Promise<ReleaseRow[]> {
+  return db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.state, 'scheduled'), lte(t.release.goesAt, new Date(now))))
+    .orderBy(asc(t.release.goesAt), asc(t.release.id))
 }
 
 /** Changes what a release says of itself. */
@@ -70,6 +79,12 @@ export async function updateRelease(
     backTo: number
     liveBy: number
     live: Date
+    submittedBy: number | null
+    submitted: Date | null
+    goesLocal: string | null
+    goesAt: Date | null
+    scheduledBy: number | null
+    stopped: string | null
   }>,
 ): Promise<void> {
   await tx.db.update(t.release).set(to).where(eq(t.release.id, id))

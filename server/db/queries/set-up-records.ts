@@ -119,6 +119,7 @@ export async function writeStorefront(tx: Tx, { code, ...storefront }: Storefron
     colour: storefront.colour,
     carrierUnits: storefront.carrierUnits,
     addresses: storefront.addresses,
+    releasing: storefront.releasing,
     editions: storefront.editions,
     facts: storefront.facts,
     pages: storefront.pages,

@@ -43,6 +43,7 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
     colour: row.colour,
     carrierUnits: row.carrierUnits,
     addresses: row.addresses,
+    releasing: row.releasing,
     editions: row.editions.map((e) => ({ asks: 'translated', acceptsUnread: false, ...e })),
     facts: row.facts,
     pages: row.pages,

@@ -13,6 +13,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { HeldBack, ReleaseCounts, ReleaseScope } from '@contracts/release'
+import type { Verdict } from '@core/release/approval'
 import type { PageChange } from '@core/release/compare'
 import { bytes, exactText, moment } from './columns'
 import { person } from './set-up'
@@ -41,9 +42,20 @@ export const release = pgTable(
     made: moment('made').notNull(),
     liveBy: integer('live_by').references(() => person.id, { onDelete: 'set null' }),
     live: moment('live'),
+    submittedBy: integer('submitted_by').references(() => person.id, { onDelete: 'set null' }),
+    submitted: moment('submitted'),
+    /** When it is to go live, by the storefront's own clock, and the instant that this is. */
+    goesLocal: text('goes_local'),
+    goesAt: moment('goes_at'),
+    scheduledBy: integer('scheduled_by').references(() => person.id, { onDelete: 'set null' }),
+    /** Why it did not go live when it was to, in words. */
+    stopped: text('stopped'),
   },
   (t) => [
     uniqueIndex('release_number').on(t.storefront, t.number),
+    index('release_scheduled')
+      .on(t.goesAt)
+      .where(sql`state = 'scheduled'`),
     index('release_latest').on(t.storefront, t.id.desc()),
   ],
 )
@@ -111,6 +123,37 @@ export const releasedMedia = pgTable(
   (t) => [primaryKey({ columns: [t.name, t.document] }), index('released_media_document').on(t.document)],
 )
 
+/** What people said of a release that waits for approval. */
+export const releaseApproval = pgTable(
+  'release_approval',
+  {
+    releaseId: integer('release_id')
+      .notNull()
+      .references(() => release.id, { onDelete: 'cascade' }),
+    personId: integer('person_id')
+      .notNull()
+      .references(() => person.id, { onDelete: 'cascade' }),
+    verdict: text('verdict').$type<Verdict>().notNull(),
+    comment: text('comment').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.releaseId, t.personId] })],
+)
+
+/** Products that were taken out of a storefront at once; their pages stay out until somebody lets them come back. */
+export const keptOut = pgTable(
+  'kept_out',
+  {
+    storefront: text('storefront').notNull(),
+    /** The product, not a variant. */
+    sku: exactText('sku').notNull(),
+    reason: text('reason').notNull(),
+    by: integer('by').references(() => person.id, { onDelete: 'set null' }),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.storefront, t.sku] })],
+)
+
 /** A page that a release changes, or that is held back from it. */
 export const releasePage = pgTable(
   'release_page',
@@ -131,6 +174,9 @@ export const releasePage = pgTable(
     /** Why it is released all the same. */
     anyway: text('anyway'),
     anywayBy: integer('anyway_by').references(() => person.id, { onDelete: 'set null' }),
+    /** Why somebody left it out, so that it stays as it is live. */
+    leftOut: text('left_out'),
+    leftOutBy: integer('left_out_by').references(() => person.id, { onDelete: 'set null' }),
   },
   (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key] })],
 )

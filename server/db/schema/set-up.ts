@@ -15,6 +15,7 @@ import {
 import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
 import type { CarrierUnits, Edition } from '@core/catalogue/model'
+import type { ReleaseRules } from '@core/release/approval'
 import type { PageAddresses } from '@core/catalogue/page-addresses'
 import type { SplitPattern } from '@core/page/split'
 import type { Layout, StandingPage } from '@core/page/layout'
@@ -100,6 +101,7 @@ export const storefront = pgTable('storefront', {
   colour: text('colour').notNull().default(''),
   carrierUnits: jsonb('carrier_units').$type<CarrierUnits>(),
   addresses: jsonb('addresses').$type<PageAddresses>(),
+  releasing: jsonb('releasing').$type<ReleaseRules>().notNull().default({ approvals: 0, frozen: null }),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),

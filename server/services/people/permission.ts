@@ -10,6 +10,7 @@ export const actions = [
   'set-up',
   'translate',
   'release',
+  'override-freeze',
 ] as const
 export type Action = (typeof actions)[number]
 
@@ -39,6 +40,7 @@ const words: Record<Action, string> = {
   'set-up': 'change settings',
   translate: 'translate',
   release: 'release pages',
+  'override-freeze': 'release while a storefront is frozen',
 }
 
 /** The one place where permission is asked. Throws a 403 problem. */

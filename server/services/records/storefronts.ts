@@ -1,6 +1,7 @@
 import type { Storefront } from '@core/catalogue/model'
 import { addressKinds, addressProblem } from '@core/catalogue/page-addresses'
 import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
+import { windowProblem } from '@core/moments/instant'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
@@ -18,6 +19,12 @@ const addressProblems = ({ addresses, editions }: Storefront): Problems =>
     const message = addresses && addressProblem(kind, addresses[kind], editions.length)
     return message ? [{ path: `addresses.${kind}`, message }] : []
   })
+
+/** What is wrong with the days in which nothing is released. */
+function freezeProblems({ releasing: { frozen } }: Storefront): Problems {
+  const message = frozen && windowProblem(frozen)
+  return message ? [{ path: 'releasing.frozen', message }] : []
+}
 
 /**
  * Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`,
@@ -52,6 +59,7 @@ export const storefronts: RecordKind<Storefront> = {
       ...phraseProblems(record, setup),
       ...factProblems(record),
       ...addressProblems(record),
+      ...freezeProblems(record),
     ]
     record.editions.forEach((e, i) =>
       [e.language, ...e.borrow].forEach((l) => {

@@ -27,6 +27,7 @@ import {
   type PageRow,
   type StagedPage,
 } from '../../db/queries/released-pages'
+import { keptOutOf } from '../../db/queries/release-approvals'
 import { livePointer, releaseById, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { ForPeople } from '../problem'
@@ -46,6 +47,8 @@ interface Workbench {
   content: Content
   storefront: Storefront
   languages: string[]
+  /** Products that stay out of the storefront, whatever they are. */
+  keptOut: ReadonlySet<string>
   /** The moment from which pages are looked at, in milliseconds since 1970. */
   now: number
 }
@@ -113,6 +116,7 @@ async function workbenchOf(id: number, now: number): Promise<Workbench> {
     content: await loadContent(db, setup),
     storefront,
     languages,
+    keptOut: new Set((await keptOutOf(db, storefront.code)).map((k) => k.sku)),
     now,
   }
 }
@@ -187,7 +191,15 @@ async function putBlock(
   return unchanged
 }
 
+/** A product that has no page. */
+const goneProduct = (sku: string): MadePage => ({
+  kind: 'product',
+  key: sku,
+  ...{ type: null, category: null, page: [], held: [] },
+})
+
 function pagesOfFamily(family: StoredFamily, language: string, bench: Workbench, block: Block): MadePage[] {
+  if (bench.keptOut.has(family.root.sku)) return [family.root, ...family.variants].map(({ sku }) => goneProduct(sku))
   const { setup, content, storefront, now } = bench
   const reader = editionReader(setup, storefront.code, language)
   const blockers = block.blockersOf(family.root.id, language)
@@ -412,6 +424,6 @@ async function removePages(
   kind: MadePage['kind'],
   keys: readonly string[],
 ): Promise<void> {
-  const made = keys.map((key): MadePage => ({ kind, key, type: null, category: null, page: [], held: [] }))
+  const made = keys.map((key): MadePage => ({ ...goneProduct(key), kind }))
   await stage(tx, bench, language, made)
 }

@@ -13,6 +13,18 @@ const { items, hasMore, showMore, problem, refresh } = useMore('listReleases', (
 /** The release that somebody is asked about before the storefront goes back to it. */
 const asking = ref<number>()
 const creating = ref(false)
+const removing = ref(false)
+const kept = useAnswer('keptOut', () => ({ params: { storefront: code.value } }))
+async function letComeBack(sku: string) {
+  try {
+    await call('letComeBack', { params: { storefront: code.value, sku } })
+    tell(`${sku} comes back with the next release.`)
+    await kept.refresh()
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+const removed = () => Promise.all([kept.refresh(), refresh()])
 async function goBack(number: number) {
   asking.value = undefined
   try {
@@ -52,12 +64,34 @@ useKeys('Releases of a storefront', [
       <NuxtLink class="code" :to="{ path: '/releases', query: lens.query }">Releases</NuxtLink>
       <h1 class="inline-row"><span class="dot" />{{ setup.storefrontName(code) }}</h1>
       <span class="text-ink2">All its releases, the newest first.</span>
-      <button v-if="session.mayEdit" type="button" class="act main ml-auto" @click="creating = true">
-        New release <span class="opacity-70">n</span>
-      </button>
+      <span v-if="session.mayEdit" class="ml-auto flex gap-2">
+        <button type="button" class="act" @click="removing = true">Remove products at once</button>
+        <button type="button" class="act main" @click="creating = true">
+          New release <span class="opacity-70">n</span>
+        </button>
+      </span>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
+      <section v-if="kept.data.value?.items.length" class="border-b border-hair2 px-5 py-3" aria-label="Kept out">
+        <h2>Kept out</h2>
+        <p class="text-ink2">These products were removed at once. No release brings them back until you say so.</p>
+        <ul>
+          <li v-for="k in kept.data.value.items" :key="k.sku" class="flex flex-wrap items-baseline gap-2 py-0.5">
+            <b class="font-semibold">{{ k.name }}</b> <span class="code">{{ k.sku }}</span>
+            <span class="text-ink2">“{{ k.reason }}”, {{ byWhomShown(k) }}</span>
+            <button
+              v-if="session.mayEdit"
+              type="button"
+              class="plain min-h-6"
+              :aria-label="`Let ${k.sku} come back`"
+              @click="letComeBack(k.sku)"
+            >
+              Let it come back
+            </button>
+          </li>
+        </ul>
+      </section>
       <table v-if="items.length" class="listing">
         <colgroup>
           <col class="w-[13%]" />
@@ -115,5 +149,6 @@ useKeys('Releases of a storefront', [
       <button v-if="hasMore" type="button" class="act m-5" @click="showMore">Show more</button>
     </div>
     <NewRelease v-model="creating" :storefront="code" />
+    <RemoveAtOnce v-model="removing" :storefront="code" @removed="removed" />
   </div>
 </template>

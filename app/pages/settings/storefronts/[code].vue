@@ -42,6 +42,7 @@ const sides = {
   menu: 'Menu',
   phrases: 'Phrases',
   addresses: 'Addresses',
+  releasing: 'Releases',
   facts: 'Facts and languages',
 } as const
 const side = ref<keyof typeof sides>('layout')
@@ -207,6 +208,12 @@ useKeys('Storefront', [
             v-model="draft.addresses"
             :disabled="adminOnly"
             :languages="draft.editions.map((e) => e.language)"
+          />
+          <ReleaseRulesForm
+            v-else-if="side === 'releasing'"
+            v-model="draft.releasing"
+            :disabled="adminOnly"
+            :time-zone="draft.timeZone"
           />
           <div v-else class="grid gap-5">
             <FactsEditor

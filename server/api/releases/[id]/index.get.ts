@@ -1,4 +1,4 @@
 import { endpoint } from '../../../http/endpoint'
-import { getRelease } from '../../../services/release/releases'
+import { getRelease } from '../../../services/release/documents'
 
 export default endpoint('getRelease', ({ param }) => getRelease(param('id')))

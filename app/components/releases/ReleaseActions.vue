@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import type { ReleaseDocument } from '@contracts/release'
+import { localWords } from '@core/moments/words'
+import { releaseName } from './releaseWords'
+
+/** What can be done with a release that is not live, by how it stands: approval, going live at once or at a moment. */
+const props = defineProps<{ release: ReleaseDocument; going: number }>()
+const emit = defineEmits<{ changed: [] }>()
+const setup = useSetupStore()
+const session = useSessionStore()
+const lens = useLensStore()
+
+const isMine = computed(() => props.release.of.includes(session.me?.id ?? -1))
+const isReleasable = computed(
+  () =>
+    props.going > 0 &&
+    (props.release.state === 'approved' || (props.release.state === 'draft' && props.release.needed === 0)),
+)
+const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0 && props.going > 0)
+const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
+const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
+const approved = computed(() => props.release.approvals.filter((a) => a.verdict === 'approved').length)
+
+type Asked = 'release' | 'schedule' | 'approve' | 'refuse'
+/** What somebody is asked about before it is done. */
+const asked = ref<Asked>()
+const comment = ref('')
+const at = ref<string | null>(null)
+watch(
+  () => [props.release.id, props.release.state, props.release.base],
+  () => {
+    asked.value = undefined
+    comment.value = ''
+  },
+)
+function ask(what: Asked) {
+  asked.value = what
+}
+
+const busy = ref(false)
+async function act(work: () => Promise<unknown>) {
+  if (busy.value) return
+  busy.value = true
+  try {
+    await work()
+    asked.value = undefined
+    emit('changed')
+  } catch (e) {
+    tellProblem(e)
+  } finally {
+    busy.value = false
+  }
+}
+const params = computed(() => ({ id: String(props.release.id) }))
+const base = computed(() => props.release.base)
+const goLive = () =>
+  act(async () => {
+    const done = await call('goLive', { params: params.value, body: { base: base.value } })
+    tell(`${releaseName(done)} is live in ${storefrontName.value}.`)
+  })
+const submit = () => act(() => call('submitRelease', { params: params.value, body: { base: base.value } }))
+const judge = (verdict: 'approved' | 'refused') =>
+  act(() => call('judgeRelease', { params: params.value, body: { base: base.value, verdict, comment: comment.value } }))
+const schedule = () =>
+  act(() => call('scheduleRelease', { params: params.value, body: { base: base.value, at: at.value! } }))
+const unschedule = () => act(() => call('unscheduleRelease', { params: params.value }))
+const prepareAgain = () => act(() => call('prepareRelease', { params: params.value }))
+const discard = () =>
+  act(async () => {
+    await call('discardRelease', { params: params.value })
+    await navigateTo({ path: '/releases', query: lens.query })
+  })
+
+/** The main action: asked about first where it reaches shoppers or others. */
+function goOn() {
+  if (asked.value === 'release') void goLive()
+  else if (asked.value === 'approve') void judge('approved')
+  else if (isReleasable.value) ask('release')
+  else if (asksApproval.value) void submit()
+  else if (canJudge.value) ask('approve')
+}
+useKeys('Release', [
+  { keys: 'Ctrl+Enter', does: 'Release, ask for approval, or approve', always: true, run: goOn },
+  {
+    keys: 's',
+    does: 'Schedule the release',
+    run: () => {
+      if (isReleasable.value) ask('schedule')
+    },
+  },
+])
+</script>
+
+<template>
+  <span class="ml-auto flex flex-wrap gap-2">
+    <button type="button" class="act" :disabled="busy || release.state === 'preparing'" @click="prepareAgain">
+      Prepare again
+    </button>
+    <button type="button" class="act" :disabled="busy" @click="discard">Delete</button>
+    <button v-if="release.state === 'scheduled'" type="button" class="act" :disabled="busy" @click="unschedule">
+      Cancel the schedule
+    </button>
+    <template v-else-if="canJudge">
+      <button type="button" class="act" :disabled="busy" @click="ask('refuse')">Refuse</button>
+      <button type="button" class="act main" :disabled="busy" @click="ask('approve')">
+        Approve <span class="opacity-70">Ctrl Enter</span>
+      </button>
+    </template>
+    <button v-else-if="asksApproval" type="button" class="act main" :disabled="busy" @click="submit">
+      Ask for approval <span class="opacity-70">Ctrl Enter</span>
+    </button>
+    <template v-else-if="release.state === 'draft' || release.state === 'approved'">
+      <button type="button" class="act" :disabled="busy || !isReleasable" @click="ask('schedule')">
+        Schedule <span class="key">s</span>
+      </button>
+      <button type="button" class="act main" :disabled="busy || !isReleasable" @click="ask('release')">
+        Release <span class="opacity-70">Ctrl Enter</span>
+      </button>
+    </template>
+  </span>
+  <p v-if="asked === 'release'" class="flex basis-full flex-wrap items-center gap-3" role="alert">
+    {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
+    <button type="button" class="act main" :disabled="busy" @click="goLive">Release now</button>
+    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
+  </p>
+  <form
+    v-else-if="asked === 'schedule'"
+    class="flex basis-full flex-wrap items-center gap-3"
+    @submit.prevent="schedule"
+    @keydown.esc.stop="asked = undefined"
+  >
+    <label class="inline-row"
+      >Goes live at <DateField v-model="at" with-time="from" label="When it goes live" /> by the clock of
+      {{ storefrontName }}</label
+    >
+    <button type="submit" class="act main" :disabled="busy || !at">Schedule the release</button>
+    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
+  </form>
+  <form
+    v-else-if="asked"
+    class="flex basis-full flex-wrap items-center gap-3"
+    @submit.prevent="judge(asked === 'approve' ? 'approved' : 'refused')"
+    @keydown.esc.stop="asked = undefined"
+  >
+    <TextField
+      v-model="comment"
+      autofocus
+      class="w-96"
+      maxlength="2000"
+      :label="asked === 'approve' ? 'Comment' : 'Reason'"
+      :placeholder="asked === 'approve' ? 'Comment; may stay empty' : 'What has to change first'"
+    />
+    <button type="submit" class="act main" :disabled="busy || (asked === 'refuse' && comment.trim() === '')">
+      {{ asked === 'approve' ? 'Approve the release' : 'Refuse the release' }}
+    </button>
+    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
+  </form>
+  <p v-if="release.stopped" class="basis-full text-madder" role="alert">
+    It did not go live as scheduled. {{ release.stopped }}
+  </p>
+  <p v-if="release.state === 'scheduled' && release.goes" class="basis-full" role="status">
+    Goes live on {{ localWords(release.goes.local) }} in {{ storefrontName }}.
+  </p>
+  <p v-else-if="release.state === 'waiting'" class="basis-full text-ink2" role="status">
+    Approved by {{ approved }} of {{ release.needed
+    }}<template v-if="isMine">. Somebody else has to approve it: you prepared it</template>.
+  </p>
+</template>

@@ -1,0 +1,5 @@
+import { endpoint } from '../../../../../../../http/endpoint'
+import { leaveOut } from '../../../../../../../services/release/pages-taken'
+import { pageKeyOf } from '../../../../../../../services/release/releases'
+
+export default endpoint('takeIn', ({ person, param }) => leaveOut(person, param('id'), pageKeyOf(param), null))

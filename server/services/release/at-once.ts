@@ -1,0 +1,206 @@
+import type { Person } from '@contracts/people'
+import type { KeptOut, ReleaseDocument } from '@contracts/release'
+import { documentChanges } from '@core/release/compare'
+import type { ReleasedDocument } from '@core/release/document'
+import { database, inTransaction, type Tx } from '../../db/connect'
+import { familySkus } from '../../db/queries/families'
+import { namesOfPeople } from '../../db/queries/people'
+import { deleteKeptOut, keepOut, keptOutOf } from '../../db/queries/release-approvals'
+import { documentsById, readDocument } from '../../db/queries/released-documents'
+import {
+  countStaged,
+  documentAt,
+  insertStaged,
+  rowsOfPages,
+  writeReleased,
+  type PageRow,
+  type StagedPage,
+} from '../../db/queries/released-pages'
+import { insertRelease, lockLivePointer, releaseById, releaseOfNumber, updateRelease } from '../../db/queries/releases'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { namesOfSkus } from '../../db/queries/product-lists'
+import type { AuditSource } from '../people/audit'
+import { authorize } from '../people/permission'
+import { notFound, Problem, unprocessable } from '../problem'
+import { documentsOf, getRelease } from './documents'
+import { refuseWhileFrozen } from './frozen'
+import { point, type ByWhomNow } from './going-live'
+
+// Small releases of their own that wait for no draft: taking products out, taking one back to how it was.
+
+/** Pages of some products as they are live, and as they are to be. */
+interface Turn {
+  language: string
+  key: string
+  was: readonly PageRow[]
+  is: readonly PageRow[]
+}
+
+/** How pages differ at a moment, as pages of a release. */
+async function stagedOf(tx: Tx, turns: readonly Turn[], now: number): Promise<StagedPage[]> {
+  const numbers = turns.flatMap(({ was, is }) => [documentAt(was, now), documentAt(is, now)].flatMap((n) => n ?? []))
+  const documents = await documentsById(tx.db, numbers)
+  const read = (rows: readonly PageRow[]): ReleasedDocument | null => {
+    const number = documentAt(rows, now)
+    return number === null ? null : readDocument(documents.get(number)!)
+  }
+  return turns.map(({ language, key, was, is }): StagedPage => {
+    const [before, after] = [read(was), read(is)]
+    const named = after ?? before
+    return {
+      ...{ language, kind: 'product', key, type: null, held: [], rows: [...is] },
+      change: after === null ? 'removed' : before === null ? 'added' : 'changed',
+      changes: documentChanges(before, after),
+      title: named?.kind === 'product' ? named.name : key,
+    }
+  })
+}
+
+/** Writes pages of a storefront as a release of its own that is live at once. Returns its id. */
+async function releaseAtOnce(
+  tx: Tx,
+  of: { storefront: string; title: string; skus: string[]; base: number },
+  turns: readonly Turn[],
+  by: ByWhomNow,
+): Promise<number> {
+  const { storefront, title, skus, base } = of
+  const made = { madeBy: by.person.id, made: new Date(by.now) }
+  const release = await insertRelease(tx, { storefront, title, scope: { skus }, base, ...made })
+  await insertStaged(tx, release, await stagedOf(tx, turns, by.now))
+  await updateRelease(tx, release, { counts: { ...(await countStaged(tx.db, release)), unchanged: 0 } })
+  await writeReleased(tx, release, storefront, base + 1)
+  return release
+}
+
+/** The pages of some products in every language of a storefront, as a release has them. */
+async function pagesAt(
+  tx: Tx,
+  setup: StoredSetup,
+  { storefront, release, keys }: { storefront: string; release: number; keys: readonly string[] },
+): Promise<{ language: string; key: string; rows: PageRow[] }[]> {
+  const found = []
+  for (const { language } of setup.storefronts.get(storefront)!.editions) {
+    const rows = await rowsOfPages(tx.db, storefront, release, { language, kind: 'product', keys })
+    for (const key of keys) found.push({ language, key, rows: rows.get(key) ?? [] })
+  }
+  return found
+}
+
+const namedIn = (skus: readonly string[]): string => (skus.length === 1 ? skus[0]! : `${skus.length} products`)
+
+/** The families of some SKUs by the SKUs of their products. Throws 422 where there is one that nobody knows. */
+async function familiesOf(tx: Tx, skus: readonly string[]): Promise<Map<string, string[]>> {
+  const families = await familySkus(tx.db, skus)
+  const unknown = skus.filter((sku) => !families.has(sku))
+  if (unknown.length > 0)
+    throw unprocessable(
+      'There is no product with some of these SKUs. Nothing has been removed.',
+      unknown.map((sku) => ({ path: `skus[${skus.indexOf(sku)}]`, message: `There is no product “${sku}”.` })),
+    )
+  return new Map([...families.values()].map((members) => [members[0]!, members]))
+}
+
+/**
+ * Takes products out of storefronts at once, in every language, and keeps them out until somebody lets them come back:
+ * out of all of the storefronts, or of none. Returns the releases by which pages went. Throws 403, 409, 422.
+ */
+export async function removeAtOnce(
+  person: Person,
+  { storefronts, skus, reason }: { storefronts: string[]; skus: string[]; reason: string },
+  now: number,
+  source: AuditSource,
+): Promise<{ items: ReleaseDocument[] }> {
+  authorize(person, 'release')
+  const ids = await inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const unknown = storefronts.find((s) => !setup.storefronts.has(s))
+    if (unknown !== undefined)
+      throw unprocessable(`There is no storefront “${unknown}”. Nothing has been removed.`, [
+        { path: 'storefronts', message: 'Unknown.' },
+      ])
+    const families = await familiesOf(tx, skus)
+    const [roots, keys] = [[...families.keys()], [...families.values()].flat()]
+    const made: number[] = []
+    // In one order, so that two who remove from the same storefronts wait for each other and do not deadlock.
+    for (const storefront of [...storefronts].sort()) {
+      const before = await lockLivePointer(tx, storefront)
+      refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
+      await keepOut(tx, storefront, roots, { reason, by: person.id, at: new Date(now) })
+      const live = await pagesAt(tx, setup, { storefront, release: before.number, keys })
+      const turns = live
+        .filter(({ rows }) => rows.length > 0)
+        .map(({ language, key, rows }): Turn => ({ language, key, was: rows, is: [] }))
+      if (turns.length === 0) continue
+      const of = { storefront, title: `Removed: ${namedIn(roots)}`, skus: roots, base: before.number }
+      const release = await releaseAtOnce(tx, of, turns, { person, now, source })
+      await point(tx, { storefront, before, release }, { person, now, source }, { removed: roots })
+      made.push(release)
+    }
+    return made
+  })
+  const rows = await Promise.all(ids.map((id) => releaseById(database(), id)))
+  return { items: await documentsOf(rows.flatMap((r) => r ?? [])) }
+}
+
+/** The products that are kept out of a storefront, the latest first. */
+export async function keptOut(storefront: string): Promise<{ items: KeptOut[] }> {
+  const db = database()
+  const rows = await keptOutOf(db, storefront)
+  const names = await namesOfSkus(
+    db,
+    await loadSetup(db),
+    rows.map((r) => r.sku),
+  )
+  const people = await namesOfPeople(
+    db,
+    rows.map((r) => r.by),
+  )
+  const items = rows.map(({ sku, reason, by, at }) => ({
+    ...{ sku, reason, at: at.toISOString() },
+    name: names.get(sku) ?? sku,
+    person: by === null ? null : (people.get(by) ?? null),
+  }))
+  return { items }
+}
+
+/** Lets a product come back into a storefront with its next release. Throws 403, 404. */
+export async function letComeBack(person: Person, storefront: string, sku: string): Promise<void> {
+  authorize(person, 'release')
+  const wasOut = await inTransaction((tx) => deleteKeptOut(tx, storefront, sku))
+  if (!wasOut) throw notFound(`product “${sku}” that is kept out of “${storefront}”`)
+}
+
+/**
+ * Takes the pages of one product back to how an earlier release had them, as a release of its own. Throws 403, 404, 409
+ * where they are so already, are kept out, or the storefront is frozen.
+ */
+export async function revertPage(
+  person: Person,
+  storefront: string,
+  { sku, number }: { sku: string; number: number },
+  now: number,
+  source: AuditSource,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  const id = await inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const before = await lockLivePointer(tx, storefront)
+    if (!(await releaseOfNumber(tx.db, storefront, number))) throw notFound(`release ${number} of “${storefront}”`)
+    const keys = (await familySkus(tx.db, [sku])).get(sku) ?? [sku]
+    refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
+    if ((await keptOutOf(tx.db, storefront)).some((k) => k.sku === keys[0]))
+      throw new Problem(409, 'Kept out', `${keys[0]} was taken out of this storefront. Let it come back first.`)
+    const was = await pagesAt(tx, setup, { storefront, release: before.number, keys })
+    const is = await pagesAt(tx, setup, { storefront, release: number, keys })
+    const turns = was
+      .map(({ language, key, rows }, i): Turn => ({ language, key, was: rows, is: is[i]!.rows }))
+      .filter((turn) => JSON.stringify(turn.was) !== JSON.stringify(turn.is))
+    if (turns.length === 0)
+      throw new Problem(409, 'Nothing to change', `The pages of ${sku} are as release ${number} had them.`)
+    const of = { storefront, title: `${sku} as in release ${number}`, skus: [keys[0]!], base: before.number }
+    const release = await releaseAtOnce(tx, of, turns, { person, now, source })
+    await point(tx, { storefront, before, release }, { person, now, source })
+    return release
+  })
+  return getRelease(String(id))
+}

@@ -1,0 +1,166 @@
+import type { Person } from '@contracts/people'
+import type { ReleaseDocument } from '@contracts/release'
+import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
+import { familySkus } from '../../db/queries/families'
+import { personById } from '../../db/queries/people'
+import { keptOutOf } from '../../db/queries/release-approvals'
+import { countStaged, overtakenPages, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
+import {
+  dueReleases,
+  insertRelease,
+  lockLivePointer,
+  movePointer,
+  releaseOfNumber,
+  updateRelease,
+  type LivePointer,
+  type ReleaseRow,
+} from '../../db/queries/releases'
+import { loadSetup } from '../../db/queries/setup'
+import { writeAudit, type AuditSource } from '../people/audit'
+import { authorize } from '../people/permission'
+import { notFound, Problem } from '../problem'
+import { getRelease, wayOf } from './documents'
+import { refuseWhileFrozen } from './frozen'
+import { takeStep, unscheduledState } from './on-its-way'
+import { stepOfRelease } from './steps'
+
+/** Who makes a release live, when, and from where. */
+export interface ByWhomNow {
+  person: Person
+  now: number
+  source: AuditSource
+}
+
+/** Moves the live pointer of a storefront to rows that were written for its next number. Returns that number. */
+export async function point(
+  tx: Tx,
+  { storefront, before, release }: { storefront: string; before: LivePointer; release: number },
+  { person, now, source }: ByWhomNow,
+  detail: { backTo?: number; removed?: readonly string[] } = {},
+): Promise<number> {
+  const number = before.number + 1
+  const live = await releaseOfNumber(tx.db, storefront, before.number)
+  if (live) await updateRelease(tx, live.id, { state: 'past' })
+  const { backTo } = detail
+  await updateRelease(tx, release, {
+    ...{ state: 'live', number, liveBy: person.id, live: new Date(now), stopped: null },
+    ...(backTo === undefined ? {} : { backTo }),
+  })
+  await stepOfRelease(tx, storefront, before, { number, at: now })
+  await movePointer(tx, storefront, { number, reads: number })
+  await writeAudit('release', source, { storefront, number, ...detail })
+  return number
+}
+
+/** Throws 409 where a release would change nothing, or what it was compared with is no longer what is live. */
+async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): Promise<void> {
+  const { added, changed, removed } = await countStaged(tx.db, id)
+  if (added + changed + removed === 0)
+    throw new Problem(409, 'Nothing to release', 'Nothing in this release would change what shoppers get.')
+  const overtaken = await overtakenPages(tx.db, id, storefront, base)
+  if (overtaken > 0)
+    throw new Problem(
+      409,
+      'Overtaken',
+      `${overtaken === 1 ? 'A page' : `${overtaken} pages`} in this release went live in another release after ` +
+        'this one was compared. Prepare it again.',
+    )
+}
+
+async function makeLive(tx: Tx, id: string, base: number | undefined, by: ByWhomNow): Promise<void> {
+  const { release, storefront } = await takeStep(tx, id, { wish: 'go-live', base, person: by.person.id })
+  refuseWhileFrozen(storefront, by.now, by.person)
+  await refuseWhatIsOver(tx, release)
+  const before = await lockLivePointer(tx, storefront.code)
+  await writeReleased(tx, release.id, storefront.code, before.number + 1)
+  await point(tx, { storefront: storefront.code, before, release: release.id }, by)
+}
+
+/**
+ * Makes a release live: from now on shoppers get it. Throws 409 where it is not prepared, not approved or frozen, where
+ * it was compared with another release than whoever releases it has seen, and where pages in it have been changed by
+ * another release since.
+ */
+export async function goLive(
+  person: Person,
+  id: string,
+  { base }: { base: number },
+  now: number,
+  source: AuditSource,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  await inTransaction((tx) => makeLive(tx, id, base, { person, now, source }))
+  return getRelease(id)
+}
+
+/**
+ * Makes the releases live whose moment has come, each by whoever scheduled it. One that cannot go says why and waits
+ * for somebody.
+ */
+export async function releaseWhatIsDue(now: number): Promise<void> {
+  for (const release of await dueReleases(database(), now)) {
+    try {
+      await inTransaction(async (tx) => {
+        const person = release.scheduledBy === null ? undefined : await personById(tx.db, release.scheduledBy)
+        if (!person) throw new Problem(409, 'Nobody', 'Whoever scheduled it is here no more.')
+        authorize(person, 'release')
+        await makeLive(tx, String(release.id), undefined, {
+          person,
+          now,
+          source: { personId: person.id, origin: 'schedule', by: 'schedule' },
+        })
+      })
+    } catch (e) {
+      if (isOutage(e)) throw e
+      await stop(release, e)
+    }
+  }
+}
+
+/** Notes why a scheduled release did not go live. */
+async function stop(release: ReleaseRow, e: unknown): Promise<void> {
+  if (!(e instanceof Problem)) console.error(`Release ${release.id}:`, e)
+  const why = e instanceof Problem ? (e.detail ?? e.title) : 'The server could not do this. Release it by hand.'
+  await inTransaction(async (tx) => {
+    const needed = (await loadSetup(tx.db)).storefronts.get(release.storefront)?.releasing.approvals ?? 0
+    const state = unscheduledState(await wayOf(tx, release), needed)
+    await updateRelease(tx, release.id, { state, goesLocal: null, goesAt: null, scheduledBy: null, stopped: why })
+  })
+}
+
+/**
+ * Takes a storefront back to how an earlier release had it, as a release of its own. Throws 403, 404, 409 where that
+ * release is the one that is live, or the storefront is frozen.
+ */
+export async function goBack(
+  person: Person,
+  storefront: string,
+  to: number,
+  now: number,
+  source: AuditSource,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  const id = await inTransaction(async (tx) => {
+    const before = await lockLivePointer(tx, storefront)
+    const earlier = await releaseOfNumber(tx.db, storefront, to)
+    if (!earlier) throw notFound(`release ${to} of the storefront “${storefront}”`)
+    if (before.number === to) throw new Problem(409, 'Live already', `Release ${to} is the one that is live.`)
+    const found = (await loadSetup(tx.db)).storefronts.get(storefront)
+    if (found) refuseWhileFrozen(found, now, person)
+    const release = await insertRelease(tx, {
+      storefront,
+      title: `Back to release ${to}`,
+      scope: {},
+      base: before.number,
+      madeBy: person.id,
+      made: new Date(now),
+    })
+    await writeBack(tx, storefront, to, before.number + 1)
+    const out = (await keptOutOf(tx.db, storefront)).map((k) => k.sku)
+    const families = await familySkus(tx.db, out)
+    await writeGone(tx, storefront, before.number + 1, [...families.values()].flat())
+    await point(tx, { storefront, before, release }, { person, now, source }, { backTo: to })
+    return release
+  })
+  return getRelease(String(id))
+}

@@ -1,0 +1,162 @@
+import type { Person } from '@contracts/people'
+import type { ReleaseDocument } from '@contracts/release'
+import type { Storefront } from '@core/catalogue/model'
+import { instantOf } from '@core/moments/instant'
+import { localWords } from '@core/moments/words'
+import { refusal, stateAfter, type OnItsWay, type ReleaseWish, type Verdict } from '@core/release/approval'
+import { inTransaction, type Tx } from '../../db/connect'
+import { deleteApprovals, writeApproval } from '../../db/queries/release-approvals'
+import { lockLivePointer, updateRelease, type ReleaseRow } from '../../db/queries/releases'
+import { loadSetup } from '../../db/queries/setup'
+import { authorize } from '../people/permission'
+import { Problem, unprocessable } from '../problem'
+import { getRelease, isOnItsWay, storedRelease, wayOf } from './documents'
+import { refuseWhileFrozen } from './frozen'
+
+/** A release that is prepared, with what has to be known to take it further. */
+export interface Step {
+  release: ReleaseRow
+  storefront: Storefront
+  way: OnItsWay
+}
+
+/** The release where it is prepared and has not gone live. Throws 409 where it is not. */
+export function prepared(release: ReleaseRow): ReleaseRow {
+  if (isOnItsWay(release)) return release
+  const why: Record<string, string> = {
+    preparing: 'is still being prepared. Wait until it is done.',
+    failed: 'could not be prepared. Delete it and make another.',
+  }
+  throw new Problem(409, 'Not prepared', `This release ${why[release.state] ?? 'went live already.'}`)
+}
+
+/**
+ * Reads a release to take it further, in a transaction that holds everything else that would. Throws 404, 409 where it
+ * is not prepared, was prepared again since somebody looked at it, or does not stand so.
+ */
+export async function takeStep(
+  tx: Tx,
+  id: string,
+  { wish, base, person }: { wish: ReleaseWish; base?: number; person: number },
+): Promise<Step> {
+  const { storefront: code } = await storedRelease(id)
+  await lockLivePointer(tx, code)
+  const release = prepared(await storedRelease(id))
+  if (base !== undefined && release.base !== base)
+    throw new Problem(
+      409,
+      'Prepared again',
+      'This release has been prepared again since you looked at it. Look at it again.',
+    )
+  const storefront = (await loadSetup(tx.db)).storefronts.get(code)
+  if (!storefront) throw new Problem(409, 'No storefront', `The storefront “${code}” has been deleted.`)
+  const way = await wayOf(tx, release)
+  const why = refusal(wish, way, { needed: storefront.releasing.approvals, person })
+  if (why !== undefined) throw new Problem(409, 'Not now', why)
+  return { release, storefront, way }
+}
+
+/** Asks others for their approval of a release. Throws 403, 404, 409. */
+export async function submitRelease(
+  person: Person,
+  id: string,
+  { base }: { base: number },
+  now: number,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  await inTransaction(async (tx) => {
+    const { release } = await takeStep(tx, id, { wish: 'submit', base, person: person.id })
+    await updateRelease(tx, release.id, {
+      state: 'waiting',
+      submittedBy: person.id,
+      submitted: new Date(now),
+      stopped: null,
+    })
+  })
+  return getRelease(id)
+}
+
+/** Approves or refuses a release that others prepared. Throws 403, 404, 409, 422. */
+export async function judgeRelease(
+  person: Person,
+  id: string,
+  { base, verdict, comment }: { base: number; verdict: Verdict; comment: string },
+  now: number,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  if (verdict === 'refused' && comment === '')
+    throw unprocessable('Say why the release is refused.', [{ path: 'comment', message: 'Missing.' }])
+  await inTransaction(async (tx) => {
+    const { release, storefront } = await takeStep(tx, id, { wish: 'judge', base, person: person.id })
+    await writeApproval(tx, { releaseId: release.id, personId: person.id, verdict, comment, at: new Date(now) })
+    const state = stateAfter(await wayOf(tx, release), storefront.releasing.approvals)
+    await updateRelease(tx, release.id, { state })
+  })
+  return getRelease(id)
+}
+
+/**
+ * Has a release go live at a moment of its storefront's clock. Throws 403, 404, 409, and 422 where the moment is over
+ * or is none.
+ */
+export async function scheduleRelease(
+  person: Person,
+  id: string,
+  { base, at }: { base: number; at: string },
+  now: number,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  await inTransaction(async (tx) => {
+    const { release, storefront } = await takeStep(tx, id, { wish: 'schedule', base, person: person.id })
+    const goesAt = momentIn(at, storefront)
+    if (goesAt <= now)
+      throw unprocessable(`${localWords(at)} is over in ${storefront.name}.`, [{ path: 'at', message: 'Over.' }])
+    refuseWhileFrozen(storefront, goesAt, person)
+    await updateRelease(tx, release.id, {
+      state: 'scheduled',
+      goesLocal: at,
+      goesAt: new Date(goesAt),
+      scheduledBy: person.id,
+      stopped: null,
+    })
+  })
+  return getRelease(id)
+}
+
+/** The instant of a local moment. Throws 422 where it is none. */
+function momentIn(at: string, { timeZone }: Storefront): number {
+  try {
+    return instantOf(at, timeZone)
+  } catch (e) {
+    throw unprocessable((e as Error).message, [{ path: 'at', message: 'Not a moment.' }])
+  }
+}
+
+/** How a release stands that is not scheduled any more. */
+export const unscheduledState = (way: OnItsWay, needed: number): OnItsWay['state'] =>
+  needed === 0 ? 'draft' : stateAfter(way, needed)
+
+/** Takes back that a release goes live at a moment; what was approved stays so. Throws 403, 404, 409. */
+export async function unscheduleRelease(person: Person, id: string): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  await inTransaction(async (tx) => {
+    const { release, storefront, way } = await takeStep(tx, id, { wish: 'unschedule', person: person.id })
+    const state = unscheduledState(way, storefront.releasing.approvals)
+    await updateRelease(tx, release.id, { state, goesLocal: null, goesAt: null, scheduledBy: null })
+  })
+  return getRelease(id)
+}
+
+/** Takes a release back to a draft of which nothing was said, since something else would go live now. */
+export async function backToDraft(tx: Tx, { id, state }: ReleaseRow): Promise<void> {
+  if (state === 'draft') return
+  await deleteApprovals(tx, id)
+  await updateRelease(tx, id, {
+    state: 'draft',
+    submittedBy: null,
+    submitted: null,
+    goesLocal: null,
+    goesAt: null,
+    scheduledBy: null,
+  })
+}
