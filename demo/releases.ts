@@ -72,6 +72,8 @@ export async function leaveWaiting(person: Person, storefront: string): Promise<
     await writeStorefront(tx, { ...record, releasing: { ...record.releasing, approvals: 1 } })
     await raiseStamp(tx.db, 'setup')
   })
-  const { id, base } = await prepared(person, storefront, { title: 'Winter range', scope: {} })
+  const helmets = { field: 'category', is: 'equals', value: 'helmets' } as const
+  const { id, base } = await prepared(person, storefront, { title: 'Helmets', scope: { condition: helmets } })
+  await releaseHeld(id, 'The helmets are in the shops; what their pages lack follows.', person.id)
   await submitRelease(person, String(id), { base }, clock())
 }

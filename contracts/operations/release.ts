@@ -156,6 +156,7 @@ export const releaseOperations = {
   removeAtOnce: {
     method: 'post',
     path: '/api/releases/removals',
+    status: 201,
     summary: 'Take products out of storefronts at once, and keep them out: all of them, or none',
     action: 'release',
     body: removeBody,
@@ -175,6 +176,7 @@ export const releaseOperations = {
   revertPage: {
     method: 'post',
     path: '/api/releases/storefronts/{storefront}/reversals',
+    status: 201,
     summary: 'Take the pages of one product back to how an earlier release had them, as a release of its own',
     action: 'release',
     body: revertBody,

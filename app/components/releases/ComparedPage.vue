@@ -18,6 +18,11 @@ const marksAfter = computed(() => marksOf('added', 'changed', 'moved'))
 const liveWords = computed(() =>
   props.release.base === 0 ? 'nothing is live' : `release ${numberShown(props.release.base)}`,
 )
+/** What stays as it is live would change, and does not. */
+const goes = computed(() => {
+  const { held, anyway, leftOut } = props.page
+  return leftOut !== null || (held.length > 0 && anyway === null) ? 'would be' : 'is'
+})
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
 
@@ -32,7 +37,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
       </ComparedState>
     </div>
     <div class="max-h-[30%] overflow-auto px-4 py-2.5 text-[12.5px]" tabindex="0" aria-label="What changes">
-      <p v-if="changesLine(page.changes) === ''" class="text-ink2">The whole page is {{ page.change }}.</p>
+      <p v-if="changesLine(page.changes) === ''" class="text-ink2">The whole page {{ goes }} {{ page.change }}.</p>
       <ul v-else class="flex flex-wrap gap-x-4">
         <li v-for="(c, i) in page.changes" :key="i">
           <b class="font-semibold">{{ changeShown(c) }}</b> <span class="text-ink2">{{ c.what }}</span>

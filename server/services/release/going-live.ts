@@ -4,7 +4,7 @@ import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
 import { familySkus } from '../../db/queries/families'
 import { personById } from '../../db/queries/people'
 import { keptOutOf } from '../../db/queries/release-approvals'
-import { countStaged, overtakenPages, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
+import { overtakenPages, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
 import {
   dueReleases,
   insertRelease,
@@ -21,7 +21,7 @@ import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
 import { getRelease, wayOf } from './documents'
 import { refuseWhileFrozen } from './frozen'
-import { takeStep, unscheduledState } from './on-its-way'
+import { refuseNothing, takeStep, unscheduledState } from './on-its-way'
 import { stepOfRelease } from './steps'
 
 /** Who makes a release live, when, and from where. */
@@ -54,9 +54,7 @@ export async function point(
 
 /** Throws 409 where a release would change nothing, or what it was compared with is no longer what is live. */
 async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): Promise<void> {
-  const { added, changed, removed } = await countStaged(tx.db, id)
-  if (added + changed + removed === 0)
-    throw new Problem(409, 'Nothing to release', 'Nothing in this release would change what shoppers get.')
+  await refuseNothing(tx, { id })
   const overtaken = await overtakenPages(tx.db, id, storefront, base)
   if (overtaken > 0)
     throw new Problem(

@@ -6,6 +6,7 @@ import { localWords } from '@core/moments/words'
 import { refusal, stateAfter, type OnItsWay, type ReleaseWish, type Verdict } from '@core/release/approval'
 import { inTransaction, type Tx } from '../../db/connect'
 import { deleteApprovals, writeApproval } from '../../db/queries/release-approvals'
+import { countStaged } from '../../db/queries/released-pages'
 import { lockLivePointer, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
@@ -56,6 +57,13 @@ export async function takeStep(
   return { release, storefront, way }
 }
 
+/** Throws 409 where a release would change nothing. */
+export async function refuseNothing(tx: Tx, { id }: Pick<ReleaseRow, 'id'>): Promise<void> {
+  const { added, changed, removed } = await countStaged(tx.db, id)
+  if (added + changed + removed === 0)
+    throw new Problem(409, 'Nothing to release', 'Nothing in this release would change what shoppers get.')
+}
+
 /** Asks others for their approval of a release. Throws 403, 404, 409. */
 export async function submitRelease(
   person: Person,
@@ -66,6 +74,7 @@ export async function submitRelease(
   authorize(person, 'release')
   await inTransaction(async (tx) => {
     const { release } = await takeStep(tx, id, { wish: 'submit', base, person: person.id })
+    await refuseNothing(tx, release)
     await updateRelease(tx, release.id, {
       state: 'waiting',
       submittedBy: person.id,
