@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { enter, expect, findings, patchValues, settled, test } from './desk'
+import { choose, enter, expect, findings, patchValues, settled, test } from './desk'
 
 const shops = (process.env.INKLOOM_TEST_SHOP ?? '').split(' ')
 const shop = () => shops[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]!
@@ -155,4 +155,98 @@ test('the shop lists a category some products at a time, and each page names its
     .evaluateAll((links) => links.map((l) => l.getAttribute('hreflang')))
   expect(alternates).toContain('de-DE')
   expect(alternates).toContain('ja-JP')
+})
+
+test('a release that others prepared is approved with a comment, scheduled, called off, and released', async ({
+  page,
+}) => {
+  await enter(page, '/releases?in=be/nl-BE', 'manager')
+  await expect(page.getByRole('row', { name: /Belgium/ })).toContainText('waiting for approval')
+  await page.getByRole('link', { name: 'Helmets' }).click()
+  await expect(page.getByText('Approved by 0 of 1.')).toBeVisible()
+  await settled(page)
+  expect(await findings(page)).toEqual([])
+  // One page is not to go: it stays as it is live.
+  const list = page.getByRole('grid', { name: 'Pages of this release' })
+  await list.focus()
+  await page.keyboard.press('x')
+  await page.getByLabel('Reason', { exact: true }).fill('the colour is sold out')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Left out' })).toBeVisible()
+  await expect(list.getByRole('row').first()).toContainText('left out: the colour is sold out')
+  await page.keyboard.press('Control+Enter')
+  await page.getByLabel('Comment', { exact: true }).fill('Looks good.')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('list', { name: 'What was said of it' })).toContainText('Looks good.')
+  await page.getByRole('button', { name: /^Schedule/ }).click()
+  await page.getByLabel('When it goes live').fill('2099-01-01T06:00')
+  await page.getByRole('button', { name: 'Schedule the release' }).click()
+  await expect(page.getByText('Goes live on 1 Jan 2099, 06:00 in Belgium.')).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Cancel the schedule' }).click()
+  await page.getByRole('button', { name: /^Release Ctrl/ }).click()
+  await page.getByRole('button', { name: 'Release now' }).click()
+  await expect(page.getByText('Release 3 is live in Belgium.')).toBeVisible()
+})
+
+test('a storefront that wants approval has a release wait for it; one that is frozen says so', async ({ page }) => {
+  await enter(page, '/settings/storefronts/jp', 'administrator')
+  const releases = page.getByRole('button', { name: 'Releases', exact: true })
+  await releases.click()
+  await choose(page.getByLabel('Who approves a release'), 'one other person')
+  await page.getByRole('checkbox', { name: 'Frozen' }).check()
+  await page.getByLabel('Why it is frozen').fill('stocktaking')
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+  await enter(page, '/releases/storefronts/jp?in=jp/ja-JP', 'manager')
+  await page.getByRole('button', { name: /^Go back to this/ }).click()
+  await page.getByRole('button', { name: 'Go back', exact: true }).click()
+  await expect(
+    page.getByText(/Japan is frozen.*: stocktaking\. Until then only an administrator can release it\./),
+  ).toBeVisible()
+  const sku = 'KZ-0316'
+  await patchValues(page, sku, [{ attribute: 'name', language: 'ja-JP', value: '谷 16 改' }])
+  await page.keyboard.press('n')
+  await page.getByRole('radio', { name: 'some products' }).check()
+  await page.getByLabel('SKUs of the products').fill(sku)
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByRole('grid').getByRole('row').first()).toContainText('held back')
+  await expect(page.getByRole('button', { name: /^Ask for approval/ })).toBeDisabled()
+  await page.getByRole('grid').focus()
+  await page.keyboard.press('o')
+  await page.getByLabel('Reason', { exact: true }).fill('the name was wrong')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Ask for approval/ }).click()
+  await expect(page.getByText('Somebody else has to approve it: you prepared it')).toBeVisible()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await expect(page).toHaveURL(/\/releases(\?|$)/)
+  await enter(page, '/settings/storefronts/jp', 'administrator')
+  await releases.click()
+  await choose(page.getByLabel('Who approves a release'), 'nobody')
+  await page.getByRole('checkbox', { name: 'Frozen' }).uncheck()
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+})
+
+test('a product is removed at once, stays out, and comes back when somebody says so', async ({ page }) => {
+  await enter(page, '/releases/storefronts/nord?in=nord/sv-SE', 'manager')
+  const sku = 'KZ-0316'
+  await page.getByRole('button', { name: 'Remove products at once' }).click()
+  await page.getByLabel('SKUs to remove').fill(sku)
+  await page.getByLabel('Reason', { exact: true }).fill('the clip can break')
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('Removed from Nordics.')).toBeVisible()
+  const out = page.getByRole('region', { name: 'Kept out' })
+  await expect(out).toContainText('the clip can break')
+  await expect(page.getByRole('link', { name: `Removed: ${sku}` })).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await out.getByRole('button', { name: `Let it come back: ${sku}` }).click()
+  await expect(out).toHaveCount(0)
+  // What the release took away is taken back, page by page.
+  await page.getByRole('link', { name: `Removed: ${sku}` }).click()
+  await page.getByRole('button', { name: /^Take this product back to release \d+$/ }).click()
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByText(/is as it was in release \d+, by release \d+\./)).toBeVisible()
 })

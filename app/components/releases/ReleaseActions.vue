@@ -16,7 +16,7 @@ const isReleasable = computed(
     props.going > 0 &&
     (props.release.state === 'approved' || (props.release.state === 'draft' && props.release.needed === 0)),
 )
-const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0 && props.going > 0)
+const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0)
 const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
 const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
 const approved = computed(() => props.release.approvals.filter((a) => a.verdict === 'approved').length)
@@ -76,7 +76,7 @@ function goOn() {
   if (asked.value === 'release') void goLive()
   else if (asked.value === 'approve') void judge('approved')
   else if (isReleasable.value) ask('release')
-  else if (asksApproval.value) void submit()
+  else if (asksApproval.value && props.going > 0) void submit()
   else if (canJudge.value) ask('approve')
 }
 useKeys('Release', [
@@ -106,7 +106,7 @@ useKeys('Release', [
         Approve <span class="opacity-70">Ctrl Enter</span>
       </button>
     </template>
-    <button v-else-if="asksApproval" type="button" class="act main" :disabled="busy" @click="submit">
+    <button v-else-if="asksApproval" type="button" class="act main" :disabled="busy || going === 0" @click="submit">
       Ask for approval <span class="opacity-70">Ctrl Enter</span>
     </button>
     <template v-else-if="release.state === 'draft' || release.state === 'approved'">

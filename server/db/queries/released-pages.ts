@@ -182,7 +182,10 @@ function pagesWhere(releaseId: number, { change, language, q }: ReleasePageFilte
   return sql.join(all, sql` and `)
 }
 
-/** Pages of a release, those that are held back last, in order of SKU and language; and how many there are. */
+/**
+ * Pages of a release in order of SKU and language, those that are not ready last, whatever was decided about them; and
+ * how many there are.
+ */
 export async function stagedPages(
   db: Db,
   releaseId: number,
@@ -195,7 +198,7 @@ export async function stagedPages(
   )
   const { rows } = await db.execute<StoredReleasePage & Record<string, unknown>>(sql`
     select ${pageColumns} from release_page g left join person who on who.id = g.anyway_by
-    where ${where} order by (not ${goes}), g.key, g.language
+    where ${where} order by (g.held is not null), g.key, g.language
     limit ${limit} offset ${offset}`)
   return { count: counted[0]!.n, items: rows }
 }

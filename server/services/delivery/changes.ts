@@ -1,7 +1,7 @@
 import type { DeliveredChange, DeliveredChanges } from '@contracts/delivery'
 import { database } from '../../db/connect'
 import { firstStep, lastStep, stepsFrom, touchedPages, type PlaceInStep } from '../../db/queries/live-steps'
-import { Problem, unprocessable } from '../problem'
+import { notFound, Problem, unprocessable } from '../problem'
 import { waitForStep } from './waiting'
 
 /** Up to where somebody has read the changes of a storefront: whole steps, or up to a page within one. */
@@ -74,7 +74,7 @@ async function readFrom(storefront: string, from: Place, limit: number): Promise
 /**
  * What changed in a storefront after a cursor, in order; without one from the first change on. Where nothing did, the
  * answer is held for so many seconds until something does. Throws 410 where the steps after the cursor are not kept any
- * more, 422.
+ * more, 404 where nothing was ever live, 422.
  */
 export async function deliverChanges(
   storefront: string,
@@ -83,7 +83,8 @@ export async function deliverChanges(
 ): Promise<DeliveredChanges> {
   const from = after === undefined ? { step: 0, within: null } : placeOf(after)
   const first = await firstStep(database(), storefront)
-  if (after !== undefined && first !== undefined && from.step + 1 < first)
+  if (first === undefined) throw notFound(`release of the storefront “${storefront}”`)
+  if (after !== undefined && from.step + 1 < first)
     throw new Problem(410, 'Gone', 'What changed after this cursor is not kept any more. Read everything again.')
   const found = await readFrom(storefront, from, limit)
   if (found.items.length > 0 || wait === 0) return found

@@ -84,7 +84,7 @@ useKeys('Releases of a storefront', [
               v-if="session.mayEdit"
               type="button"
               class="plain min-h-6"
-              :aria-label="`Let ${k.sku} come back`"
+              :aria-label="`Let it come back: ${k.sku}`"
               @click="letComeBack(k.sku)"
             >
               Let it come back
