@@ -1,7 +1,7 @@
 import type { PagePicture } from '@core/page/media'
 import type { Availability } from '@core/page/availability'
 import type { PageInEdition } from '@core/release/alternates'
-import type { ReleasedDocument, ReleasedPrice, ReleasedProduct } from '@core/release/document'
+import type { ReleasedPrice, ReleasedProduct } from '@core/release/document'
 import type { ChangeKind } from '@core/release/compare'
 
 /** A storefront with something live, as shops choose among them. */
@@ -59,7 +59,8 @@ export interface DeliveredPages {
 /** That a page was added, changed or removed, for whoever keeps a copy. */
 export interface DeliveredChange {
   language: string
-  kind: ReleasedDocument['kind'] | (string & {})
+  /** `product`, or what stands beside the products: `phrases`, `menu`, `page`… */
+  kind: string
   /** Of a product its SKU. */
   key: string
   change: Exclude<ChangeKind, 'moved'>

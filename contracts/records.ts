@@ -272,7 +272,8 @@ const unitOf = (family: UnitFamily) => Joi.string().valid(...unitsOf(family).map
 
 export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
   code: Joi.string()
-    .pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code')
+    // Under /delivery, what follows `media` is a picture or a file.
+    .pattern(/^(?!media$)[a-z][a-z0-9-]{0,19}$/, 'a storefront code')
     .required(),
   name: Joi.string().max(80).required(),
   currency: Joi.string()

@@ -1,4 +1,4 @@
-import { mostApprovals, plainReleaseRules } from '@core/release/approval'
+import { mostApprovals } from '@core/release/approval'
 import { local } from './local'
 import { Joi } from './schema'
 
@@ -26,7 +26,7 @@ export const releaseRules = Joi.object({
     .allow(null)
     .default(null),
 })
-  .default(plainReleaseRules)
+  .default()
   .description(
     'How many people other than whoever prepared it have to approve a release, and for how long nothing is released.',
   )

@@ -123,7 +123,7 @@ export const releaseOperations = {
   judgeRelease: {
     method: 'post',
     path: '/api/releases/{id}/approvals',
-    summary: 'Approve or refuse a release that somebody else prepared',
+    summary: 'Approve or reject a release that somebody else prepared',
     action: 'release',
     body: judgeBody,
   },
@@ -137,7 +137,7 @@ export const releaseOperations = {
   unscheduleRelease: {
     method: 'delete',
     path: '/api/releases/{id}/schedule',
-    summary: 'Take back that a release goes live at a moment',
+    summary: 'Cancel that a release goes live at a moment',
     action: 'release',
   },
   leaveOut: {
@@ -150,21 +150,21 @@ export const releaseOperations = {
   takeIn: {
     method: 'delete',
     path: '/api/releases/{id}/pages/{language}/{kind}/{key}/exclusion',
-    summary: 'Take a page into a release again that was left out',
+    summary: 'Include a page in a release again that was left out',
     action: 'release',
   },
   removeAtOnce: {
     method: 'post',
     path: '/api/releases/removals',
     status: 201,
-    summary: 'Take products out of storefronts at once, and keep them out: all of them, or none',
+    summary: 'Remove products from storefronts at once and keep them out: all of them, or none',
     action: 'release',
     body: removeBody,
   },
   keptOut: {
     method: 'get',
     path: '/api/releases/storefronts/{storefront}/kept-out',
-    summary: 'Products that were taken out of a storefront at once',
+    summary: 'Products that were removed from a storefront at once',
     action: 'read',
   },
   letComeBack: {
@@ -177,7 +177,7 @@ export const releaseOperations = {
     method: 'post',
     path: '/api/releases/storefronts/{storefront}/reversals',
     status: 201,
-    summary: 'Take the pages of one product back to how an earlier release had them, as a release of its own',
+    summary: 'Roll the pages of one product back to an earlier release, as a release of its own',
     action: 'release',
     body: revertBody,
   },

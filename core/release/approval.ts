@@ -60,7 +60,7 @@ const known: Record<ReleaseWish, (release: OnItsWay, needed: number, person: num
 
 function wantsApproval(release: OnItsWay, needed: number): string | undefined {
   if (isApproved(release, needed)) return undefined
-  if (release.state === 'refused') return 'This release has been refused. Prepare it again.'
+  if (release.state === 'refused') return 'This release has been rejected. Prepare it again.'
   const missing = needed - approvalsOf(release)
   const people = missing === 1 ? 'one more person has' : `${missing} more people have`
   return `${people[0]!.toUpperCase()}${people.slice(1)} to approve this release first.`

@@ -246,7 +246,7 @@ test('a product is removed at once, stays out, and comes back when somebody says
   await expect(out).toHaveCount(0)
   // What the release took away is taken back, page by page.
   await page.getByRole('link', { name: `Removed: ${sku}` }).click()
-  await page.getByRole('button', { name: /^Take this product back to release \d+$/ }).click()
-  await page.getByRole('button', { name: 'Take it back' }).click()
+  await page.getByRole('button', { name: /^Roll this product back to release \d+$/ }).click()
+  await page.getByRole('button', { name: 'Roll back' }).click()
   await expect(page.getByText(/is as it was in release \d+, by release \d+\./)).toBeVisible()
 })

@@ -16,7 +16,9 @@ const document = openApi('/')
 describe('the OpenAPI document', () => {
   it('is valid and finds no fault with a linter', async () => {
     const config = await createConfig({ extends: ['recommended'] })
-    const problems = await lintFromString({ source: JSON.stringify(document), config })
+    const found = await lintFromString({ source: JSON.stringify(document), config })
+    // No storefront can have the code `media`.
+    const problems = found.filter((p) => !(p.ruleId === 'no-ambiguous-paths' && p.message.includes('/delivery/media/')))
     expect(problems.map((p) => `${p.ruleId}: ${p.message} ${p.location[0]?.pointer}`)).toEqual([])
   })
   it('names an answer or a file for every call', () => {

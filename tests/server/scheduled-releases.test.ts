@@ -19,6 +19,8 @@ const { leaveOut, releaseAnyway } = await import('@server/services/release/pages
 const storefront = 'uk'
 const source = { personId: 1, origin: 'test', by: 'test' }
 const page = { language: 'en-GB', kind: 'product', key: 'A' }
+/** Another page, which is always ready. */
+const other = { ...page, key: 'B' }
 const minute = 60_000
 /** Local moments of London, which has the clock of UTC in November. */
 const local = (at: number) => new Date(at).toISOString().slice(0, 16)
@@ -56,8 +58,9 @@ async function draft(held: { code: string; message: string; at: string }[] = [])
     const row = { group: '', begins: -Infinity, document: ++documents, slug: null, category: null, name: null }
     await insertStaged(tx, release, [
       { ...page, change: 'changed', changes: [], title: 'A', type: null, held, rows: [row] },
+      { ...other, change: 'changed', changes: [], title: 'B', type: null, held: [], rows: [row] },
     ])
-    const counts = { added: 0, changed: held.length === 0 ? 1 : 0, removed: 0, held: held.length, leftOut: 0 }
+    const counts = { added: 0, changed: held.length === 0 ? 2 : 1, removed: 0, held: held.length, leftOut: 0 }
     await updateRelease(tx, release, { state: 'draft', counts: { ...counts, unchanged: 0 } })
     return release
   })
@@ -139,7 +142,7 @@ describe('a storefront that asks for approval', () => {
     await submitRelease(maren, id, base, now)
     await judgeRelease(otto, id, { ...base, verdict: 'approved', comment: '' }, now)
     await releaseAnyway(maren, id, page, 'the fair opens')
-    expect(await getRelease(id)).toMatchObject({ state: 'draft', counts: { changed: 1, held: 0 } })
+    expect(await getRelease(id)).toMatchObject({ state: 'draft', counts: { changed: 2, held: 0 } })
   })
   it('stops at one refusal, which says why', async () => {
     const id = await draft()

@@ -101,7 +101,7 @@ useKeys('Release', [
       Cancel the schedule
     </button>
     <template v-else-if="canJudge">
-      <button type="button" class="act" :disabled="busy" @click="ask('refuse')">Refuse</button>
+      <button type="button" class="act" :disabled="busy" @click="ask('refuse')">Reject</button>
       <button type="button" class="act main" :disabled="busy" @click="ask('approve')">
         Approve <span class="opacity-70">Ctrl Enter</span>
       </button>
@@ -118,14 +118,14 @@ useKeys('Release', [
       </button>
     </template>
   </span>
-  <p v-if="asked === 'release'" class="flex basis-full flex-wrap items-center gap-3" role="alert">
+  <p v-if="asked === 'release'" class="asked-row" role="alert">
     {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
     <button type="button" class="act main" :disabled="busy" @click="goLive">Release now</button>
     <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
   </p>
   <form
     v-else-if="asked === 'schedule'"
-    class="flex basis-full flex-wrap items-center gap-3"
+    class="asked-row"
     @submit.prevent="schedule"
     @keydown.esc.stop="asked = undefined"
   >
@@ -138,7 +138,7 @@ useKeys('Release', [
   </form>
   <form
     v-else-if="asked"
-    class="flex basis-full flex-wrap items-center gap-3"
+    class="asked-row"
     @submit.prevent="judge(asked === 'approve' ? 'approved' : 'refused')"
     @keydown.esc.stop="asked = undefined"
   >
@@ -151,7 +151,7 @@ useKeys('Release', [
       :placeholder="asked === 'approve' ? 'Comment; may stay empty' : 'What has to change first'"
     />
     <button type="submit" class="act main" :disabled="busy || (asked === 'refuse' && comment.trim() === '')">
-      {{ asked === 'approve' ? 'Approve the release' : 'Refuse the release' }}
+      {{ asked === 'approve' ? 'Approve the release' : 'Reject the release' }}
     </button>
     <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
   </form>

@@ -8,7 +8,7 @@ const states: Record<ReleaseDocument['state'], string> = {
   waiting: 'waiting for approval',
   approved: 'approved',
   scheduled: 'scheduled',
-  refused: 'refused',
+  refused: 'rejected',
   live: 'live',
   past: 'past',
   failed: 'could not be prepared',
@@ -21,7 +21,7 @@ export const releaseStateWords = ({ state, goes }: ReleaseDocument): string =>
 /** What somebody said of a release. */
 export const verdictWords: Record<ReleaseDocument['approvals'][number]['verdict'], string> = {
   approved: 'Approved',
-  refused: 'Refused',
+  refused: 'Rejected',
 }
 
 /** When something was done, and by whom: “30 Nov 2026, 12:57, Maren Oddvik”. */

@@ -107,7 +107,7 @@ const asked = ref(false)
 watch(here, () => {
   asked.value = false
 })
-/** Takes the page back to how it was before this release, at once. */
+/** Rolls the product back to how it was before this release, at once. */
 async function revert(row: ReleasePageRow) {
   asked.value = false
   const { storefront, base } = release.value!
@@ -241,11 +241,11 @@ useKeys('Pages of a release', walking)
             <PageDecision :page="here" :release-id="id" :may-decide="mayDecide" @changed="decided" />
             <p v-if="mayRevert" class="mt-1">
               <button v-if="!asked" type="button" class="plain min-h-6" @click="asked = true">
-                Take this product back to release {{ release.base }}
+                Roll this product back to release {{ release.base }}
               </button>
               <span v-else role="alert"
                 >Shoppers get {{ here.name }} as it was in release {{ release.base }}, in every language, at once.
-                <button type="button" class="act main" @click="revert(here)">Take it back</button>
+                <button type="button" class="act main" @click="revert(here)">Roll back</button>
                 <button type="button" class="plain min-h-6" @click="asked = false">Cancel</button></span
               >
             </p>

@@ -31,9 +31,10 @@ function placeOf(cursor: string): Place {
   } catch {
     // Not one of ours.
   }
-  throw unprocessable('The cursor is not one that was given here. Leave it out to begin with the first change.', [
-    { path: 'after', message: 'Not known.' },
-  ])
+  throw unprocessable(
+    'The cursor is not one that was given here. Without one, the answer begins with the first change.',
+    [{ path: 'after', message: 'Not known.' }],
+  )
 }
 
 function changeOf({ was, is }: { was: boolean; is: boolean }): DeliveredChange['change'] {

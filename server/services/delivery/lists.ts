@@ -46,7 +46,7 @@ function placeOf(cursor: string | undefined): ListPlace | null {
   } catch {
     // Not one of ours.
   }
-  throw unprocessable('The cursor is not one that this list gave. Leave it out to begin again.', [
+  throw unprocessable('The cursor is not one that this list gave. Without one, the list begins again.', [
     { path: 'cursor', message: 'Not known.' },
   ])
 }

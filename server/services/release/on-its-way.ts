@@ -94,7 +94,7 @@ export async function judgeRelease(
 ): Promise<ReleaseDocument> {
   authorize(person, 'release')
   if (verdict === 'refused' && comment === '')
-    throw unprocessable('Say why the release is refused.', [{ path: 'comment', message: 'Missing.' }])
+    throw unprocessable('Say why the release is rejected.', [{ path: 'comment', message: 'Missing.' }])
   await inTransaction(async (tx) => {
     const { release, storefront } = await takeStep(tx, id, { wish: 'judge', base, person: person.id })
     await writeApproval(tx, { releaseId: release.id, personId: person.id, verdict, comment, at: new Date(now) })

@@ -20,7 +20,7 @@ describe('approval of a release', () => {
     expect(asked('go-live', way('waiting'), 2)).toBe('2 more people have to approve this release first.')
     expect(asked('go-live', way('waiting', yes(2)), 2)).toBe('One more person has to approve this release first.')
     expect(asked('go-live', way('approved', yes(2), yes(3)), 2)).toBeUndefined()
-    expect(asked('go-live', way('refused', no(2)), 1)).toMatch(/refused/)
+    expect(asked('go-live', way('refused', no(2)), 1)).toMatch(/rejected/)
   })
   it('is given by others, once it was asked for', () => {
     expect(asked('judge', way('waiting'), 1, maker)).toMatch(/cannot approve/)
