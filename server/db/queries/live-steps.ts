@@ -72,6 +72,18 @@ export async function hasMomentsBetween(
   return rows[0]!.any
 }
 
+/** The storefronts of which pages have changed by themselves since their last step. */
+export async function storefrontsWithMoments(db: Db, now: number): Promise<string[]> {
+  const { rows } = await db.execute<{ storefront: string }>(sql`
+    select l.storefront from live_release l
+      cross join lateral (
+        select s.at from live_step s where s.storefront = l.storefront order by s.step desc limit 1) last
+    where exists (select 1 from released_page p
+      where p.storefront = l.storefront and p.begins > '-infinity' and p.begins > last.at
+        and p.begins <= ${instant(now)} and ${validAt(sql`l.reads`)})`)
+  return rows.map((r) => r.storefront)
+}
+
 /** A page that a step touched, by its place in the order in which they are told. */
 export interface TouchedPage {
   language: string

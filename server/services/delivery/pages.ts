@@ -10,6 +10,7 @@ import {
   deliveredPages,
   keyOfSlug,
   pagesElsewhere,
+  type LiveEdition,
   type PageElsewhere,
 } from '../../db/queries/delivered-pages'
 import { documentsById, type KeptDocument } from '../../db/queries/released-documents'
@@ -44,8 +45,8 @@ export interface Linked {
 }
 
 /** Pages in all editions with their addresses; those of which nobody says where they are are left out. */
-export async function addressed(pages: readonly PageElsewhere[], reading: Reading, now: number) {
-  const addresses = await addressesOf(await liveEditions(reading), now)
+export async function addressed(pages: readonly PageElsewhere[], editions: readonly LiveEdition[], now: number) {
+  const addresses = await addressesOf(editions, now)
   return pages.flatMap((page) => {
     const of = addresses.get(editionKey(page))
     const { storefront, language, key, slug } = page
@@ -59,7 +60,7 @@ async function linksOf(reading: Reading, language: string, sku: string, now: num
   const found = await pagesElsewhere(database(), editions, { kind: 'product', keys: [sku], now })
   const order = new Map(editions.map((e, i) => [editionKey(e), i]))
   found.sort((a, b) => order.get(editionKey(a))! - order.get(editionKey(b))!)
-  const pages = (await addressed(found, reading, now)).map(({ key: _, ...page }) => page)
+  const pages = (await addressed(found, editions, now)).map(({ key: _, ...page }) => page)
   const of = { storefront: reading.storefront, language }
   const own = pages.find((p) => editionKey(p) === editionKey(of))
   return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }

@@ -52,7 +52,7 @@ async function* productPages(
     const there = pages.filter((p) => p.document !== null)
     const keys = there.slice(Math.max(0, from - passed), Math.max(0, from + most - passed)).map((p) => p.key)
     passed += there.length
-    const found = await addressed(await pagesElsewhere(db, editions, { kind: 'product', keys, now }), reading, now)
+    const found = await addressed(await pagesElsewhere(db, editions, { kind: 'product', keys, now }), editions, now)
     const byKey = groupBy(found, (f) => f.key)
     for (const key of keys) {
       const same = (byKey.get(key) ?? []).sort((a, b) => order.get(editionKey(a))! - order.get(editionKey(b))!)

@@ -10,6 +10,7 @@ import {
   insertRelease,
   lockLivePointer,
   movePointer,
+  releaseById,
   releaseOfNumber,
   updateRelease,
   type LivePointer,
@@ -99,6 +100,7 @@ export async function releaseWhatIsDue(now: number): Promise<void> {
   for (const release of await dueReleases(database(), now)) {
     try {
       await inTransaction(async (tx) => {
+        if (!(await isStillDue(tx, release, now))) return
         const person = release.scheduledBy === null ? undefined : await personById(tx.db, release.scheduledBy)
         if (!person) throw new Problem(409, 'Nobody', 'Whoever scheduled it is here no more.')
         authorize(person, 'release')
@@ -110,16 +112,27 @@ export async function releaseWhatIsDue(now: number): Promise<void> {
       })
     } catch (e) {
       if (isOutage(e)) throw e
-      await stop(release, e)
+      await stop(release, e, now)
     }
   }
 }
 
+/**
+ * Whether a release is still to go live now, once nobody else can take it further: another worker may have done it, and
+ * somebody may have called it off.
+ */
+async function isStillDue(tx: Tx, { id, storefront }: ReleaseRow, now: number): Promise<boolean> {
+  await lockLivePointer(tx, storefront)
+  const release = await releaseById(tx.db, id)
+  return release?.state === 'scheduled' && release.goesAt !== null && release.goesAt.getTime() <= now
+}
+
 /** Notes why a scheduled release did not go live. */
-async function stop(release: ReleaseRow, e: unknown): Promise<void> {
+async function stop(release: ReleaseRow, e: unknown, now: number): Promise<void> {
   if (!(e instanceof Problem)) console.error(`Release ${release.id}:`, e)
   const why = e instanceof Problem ? (e.detail ?? e.title) : 'The server could not do this. Release it by hand.'
   await inTransaction(async (tx) => {
+    if (!(await isStillDue(tx, release, now))) return
     const needed = (await loadSetup(tx.db)).storefronts.get(release.storefront)?.releasing.approvals ?? 0
     const state = unscheduledState(await wayOf(tx, release), needed)
     await updateRelease(tx, release.id, { state, goesLocal: null, goesAt: null, scheduledBy: null, stopped: why })

@@ -1,6 +1,6 @@
 import type { LivePointer } from '../../db/queries/releases'
-import { livePointers, lockLivePointer } from '../../db/queries/releases'
-import { hasMomentsBetween, insertStep, lastStep } from '../../db/queries/live-steps'
+import { lockLivePointer } from '../../db/queries/releases'
+import { hasMomentsBetween, insertStep, lastStep, storefrontsWithMoments } from '../../db/queries/live-steps'
 import { database, inTransaction, type Tx } from '../../db/connect'
 
 // Steps in which what shoppers get changes. They are numbered under the lock of the storefront's live release.
@@ -35,13 +35,9 @@ export async function stepOfRelease(
 
 /** Notes for every storefront what time has changed. Nothing is locked where nothing has. */
 export async function noteMoments(now: number): Promise<void> {
-  const db = database()
-  for (const { storefront, number, reads } of await livePointers(db)) {
-    const last = number === 0 ? undefined : await lastStep(db, storefront)
-    if (!last || !(await hasMomentsBetween(db, { storefront, release: reads }, last.at, now))) continue
+  for (const storefront of await storefrontsWithMoments(database(), now))
     await inTransaction(async (tx) => {
       const pointer = await lockLivePointer(tx, storefront)
       await stepOfTime(tx, storefront, pointer, now)
     })
-  }
 }
