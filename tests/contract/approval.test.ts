@@ -99,9 +99,13 @@ describe('products that have to go', () => {
     expect((await removals(maren, { storefronts: [storefront], skus: ['none'], reason })).status).toBe(422)
     expect((await delivered()).status).toBe(200)
     const before = (await maren.get<{ items: ReleaseDocument[] }>(`/api/releases?storefront=${storefront}`)).body.items
+    await write('name', 'en-AE', 'Tani 16, prepared before')
+    const ready = await prepareAll()
     const { status, body } = await removals(maren, { storefronts: [storefront, 'uk'], skus: [sku], reason })
     expect([status, body.items.map((r) => r.state)]).toEqual([201, ['live', 'live']])
     expect([(await delivered()).status, (await fetch(base + there)).status]).toEqual([404, 404])
+    expect((await goLive(ready)).status).toBe(409)
+    await maren.drop(`/api/releases/${ready.id}`)
     expect(await kept()).toMatchObject([{ sku, reason }])
     const again = await prepare({ skus: [sku] })
     expect(again.counts).toMatchObject({ added: 0, held: 0 })

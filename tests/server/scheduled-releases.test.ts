@@ -174,3 +174,16 @@ describe('a storefront that is frozen', () => {
     await rules({ approvals: 0, frozen: null })
   })
 })
+
+describe('a product that was removed at once', () => {
+  it('is in no release that was prepared before, though it was not live then', async () => {
+    await rules({ approvals: 0, frozen: null })
+    const { keepOut, deleteKeptOut } = await import('@server/db/queries/release-approvals')
+    const id = await draft()
+    await inTransaction((tx) => keepOut(tx, storefront, ['A'], { reason: 'a recall', by: lena.id, at: new Date(now) }))
+    await expect(goLive(maren, id, await baseOf(id), now, source)).rejects.toMatchObject({ title: 'Kept out' })
+    await inTransaction((tx) => deleteKeptOut(tx, storefront, 'A'))
+    await goLive(maren, id, await baseOf(id), now, source)
+    expect(await liveDocument()).toBe(documents)
+  })
+})

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plainText } from '@core/richtext/read'
 import type { ReleasedCategory, ReleasedMenuEntry, SiteDocument } from '@core/release/site'
 import type { ReleasedProduct, ReleasedDocument } from '@core/release/document'
 import type { PartMark } from '../proof/partMark'
@@ -46,6 +47,8 @@ const linesOfKind: { [K in SiteDocument['kind']]?: (document: Extract<SiteDocume
   menu: ({ entries }) => branchLines(entries),
   categories: ({ categories }) => branchLines(categories),
   addresses: ({ addresses }) => plainLines({ ...addresses }),
+  page: ({ title, html }) =>
+    [title, ...plainText(html).split('\n')].map((text, i) => ({ key: String(i), text, depth: 0 })),
   phrases: ({ phrases }) =>
     Object.entries(phrases).map(([key, forms]) => ({ key, text: Object.values(forms).join(' / '), depth: 0 })),
 }

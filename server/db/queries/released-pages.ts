@@ -262,6 +262,17 @@ export async function overtakenPages(db: Db, releaseId: number, storefront: stri
   return rows[0]!.n
 }
 
+/** Which of some SKUs have a page that a release takes live. */
+export async function stagedAmong(db: Db, releaseId: number, skus: readonly string[]): Promise<string[]> {
+  if (skus.length === 0) return []
+  const { rows } = await db.execute<{ key: string }>(sql`
+    select distinct g.key from release_page g
+    where ${taken(releaseId)} and g.kind = 'product' and g.change <> 'removed'
+      and g.key = any(${sql.param([...skus])}::text[])
+    order by g.key`)
+  return rows.map((r) => r.key)
+}
+
 const sameRow = sql`
   w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document
   and w.category is not distinct from p.category`

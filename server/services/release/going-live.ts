@@ -4,7 +4,7 @@ import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
 import { familySkus } from '../../db/queries/families'
 import { personById } from '../../db/queries/people'
 import { keptOutOf } from '../../db/queries/release-approvals'
-import { overtakenPages, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
+import { overtakenPages, stagedAmong, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
 import {
   dueReleases,
   insertRelease,
@@ -53,7 +53,17 @@ export async function point(
   return number
 }
 
-/** Throws 409 where a release would change nothing, or what it was compared with is no longer what is live. */
+/** The SKUs of all products that are kept out of a storefront, with their variants', though nobody has them any more. */
+async function skusKeptOut(tx: Tx, storefront: string): Promise<string[]> {
+  const out = (await keptOutOf(tx.db, storefront)).map((k) => k.sku)
+  const families = await familySkus(tx.db, out)
+  return [...new Set([...out, ...[...families.values()].flat()])]
+}
+
+/**
+ * Throws 409 where a release would change nothing, or what it was compared with is no longer what is live, or it has
+ * pages of products that have been removed at once since.
+ */
 async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): Promise<void> {
   await refuseNothing(tx, { id })
   const overtaken = await overtakenPages(tx.db, id, storefront, base)
@@ -63,6 +73,13 @@ async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): P
       'Overtaken',
       `${overtaken === 1 ? 'A page' : `${overtaken} pages`} in this release went live in another release after ` +
         'this one was compared. Prepare it again.',
+    )
+  const [kept] = await stagedAmong(tx.db, id, await skusKeptOut(tx, storefront))
+  if (kept !== undefined)
+    throw new Problem(
+      409,
+      'Kept out',
+      `${kept} has been removed from this storefront after this release was prepared. Prepare it again.`,
     )
 }
 
@@ -167,9 +184,7 @@ export async function goBack(
       made: new Date(now),
     })
     await writeBack(tx, storefront, to, before.number + 1)
-    const out = (await keptOutOf(tx.db, storefront)).map((k) => k.sku)
-    const families = await familySkus(tx.db, out)
-    await writeGone(tx, storefront, before.number + 1, [...families.values()].flat())
+    await writeGone(tx, storefront, before.number + 1, await skusKeptOut(tx, storefront))
     await point(tx, { storefront, before, release }, { person, now, source }, { backTo: to })
     return release
   })
