@@ -55,7 +55,7 @@ describe('content over HTTP', () => {
         reason: '“Sending it back, till January” replaces it',
       }),
     )
-    expect(body.structured.map((d) => d['@type'])).toEqual(['Product', 'FAQPage'])
+    expect(body.structured.map((d) => d['@type'])).toEqual(['Product', 'BreadcrumbList', 'FAQPage'])
     expect(
       (await maren.get(`/api/proof/OX-3040/moments?storefront=uk&language=en-GB&at=${day(1)}T12:00:00Z&days=20`)).body,
     ).toMatchObject({ items: expect.arrayContaining([expect.objectContaining({ local: `${day(8)}T00:00` })]) })

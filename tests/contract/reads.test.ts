@@ -18,6 +18,8 @@ const named: Record<string, string> = {
   storefront: 'de',
   language: 'de-DE',
   slug: 'none',
+  page: 'none',
+  category: 'bags',
   id: '1',
   name: 'none.jpg',
 }
