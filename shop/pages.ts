@@ -109,14 +109,15 @@ const menuLink = (place: Place, { name, to }: DeliveredMenuEntry): Html => {
 }
 
 /** The entries that lead somewhere in this shop. */
-function leads(entry: DeliveredMenuEntry, { pages }: Shelf): boolean {
-  const { to, children } = entry
-  if (children.some((child) => leads(child, { pages } as Shelf))) return true
-  return to !== null && (!('page' in to) || pages.has(to.page))
-}
+const leads = ({ to, children }: DeliveredMenuEntry, shelf: Shelf): boolean =>
+  leading(children, shelf).length > 0 || (to !== null && (!('page' in to) || shelf.pages.has(to.page)))
+
+const leading = (entries: readonly DeliveredMenuEntry[], shelf: Shelf): DeliveredMenuEntry[] =>
+  entries.filter((e) => leads(e, shelf))
 
 function menu(place: Place): Html | string {
-  const entries = place.shelf.menu.filter((e) => leads(e, place.shelf))
+  const entries = leading(place.shelf.menu, place.shelf)
+  const under = ({ children }: DeliveredMenuEntry) => leading(children, place.shelf)
   if (entries.length === 0) return ''
   return html`<nav class="menu">
     <ul>
@@ -124,11 +125,10 @@ function menu(place: Place): Html | string {
         (e) =>
           html`<li>
             ${menuLink(place, e)}${
-              e.children.some((c) => leads(c, place.shelf))
-                ? html`<ul>
-                    ${e.children.filter((c) => leads(c, place.shelf)).map((c) => html`<li>${menuLink(place, c)}</li>`)}
-                  </ul>`
-                : ''
+              under(e).length > 0 &&
+              html`<ul>
+                ${under(e).map((c) => html`<li>${menuLink(place, c)}</li>`)}
+              </ul>`
             }
           </li>`,
       )}

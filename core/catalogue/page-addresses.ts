@@ -24,7 +24,12 @@ const placeholders: Record<AddressKind, { can: readonly string[]; oneOf: readonl
 /** The kinds of pages that have an address, in order. */
 export const addressKinds = Object.keys(placeholders) as AddressKind[]
 
-const named = (address: string): string[] => [...address.matchAll(/\{([^{}]*)\}/g)].map(([, name]) => name!)
+const placeholder = /\{([^{}]*)\}/g
+
+const named = (address: string): string[] => [...address.matchAll(placeholder)].map(([, name]) => name!)
+
+/** An address as a page could have it. */
+const sample = (address: string): string => address.replace(placeholder, 'x')
 
 /** Placeholders in a sentence: “{language}, {slug} or {sku}”. */
 function braced(names: readonly string[]): string {
@@ -35,9 +40,8 @@ function braced(names: readonly string[]): string {
 
 /** Whether an address is whole, and can be opened by a browser, once its parts are filled in. */
 function isWebAddress(address: string): boolean {
-  const filled = address.replace(/\{[^{}]*\}/g, 'x')
-  if (!URL.canParse(filled)) return false
-  const { protocol, username, password, hash } = new URL(filled)
+  if (!URL.canParse(sample(address))) return false
+  const { protocol, username, password, hash } = new URL(sample(address))
   return (protocol === 'https:' || protocol === 'http:') && username === '' && password === '' && hash === ''
 }
 
@@ -59,8 +63,11 @@ export function addressProblem(kind: AddressKind, address: string, languages: nu
 }
 
 function filled(address: string, parts: Readonly<Record<string, string>>): string {
-  return address.replace(/\{([^{}]*)\}/g, (_, name: string) => encodeURIComponent(parts[name] ?? ''))
+  return address.replace(placeholder, (_, name: string) => encodeURIComponent(parts[name] ?? ''))
 }
+
+/** The site of the home page, as browsers name it. */
+export const originOfPages = ({ home }: PageAddresses): string => new URL(sample(home)).origin
 
 /** The address of a product's page in a language; without a slug its SKU stands for it. */
 export const productAddress = (

@@ -1,11 +1,13 @@
 import type { BreadcrumbList, FAQPage, Offer, Product as ProductData, QuantitativeValue, WithContext } from 'schema-dts'
-import type { Family, Product, Storefront } from '../catalogue/model'
+import type { Product } from '../catalogue/model'
 import { categoryAddress, pictureAddress, productAddress, type PageAddresses } from '../catalogue/page-addresses'
-import { memberCalled, pageHead, type Page, type PageInput, type PageProduct } from './assemble'
+import { memberCalled, type Page, type PageInput, type PageProduct } from './assemble'
 import type { AvailabilityState } from './availability'
 import { categoriesAbove } from './category-path'
 import { mediaAddress } from './media'
+import { soldVariants, type SoldVariant } from './sold-variants'
 import { displayValue, editionReader, slugOf, valuesFor, type ValuesOf } from './values'
+import type { Reader } from '../values/resolve'
 
 /**
  * What a page says for machines, as schema.org has it (https://schema.org/Product, https://schema.org/FAQPage,
@@ -32,8 +34,9 @@ export const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>
 interface Made {
   input: PageInput
   page: Page
-  storefront: Storefront
   addresses: PageAddresses | null
+  sold: readonly SoldVariant[]
+  reader: Reader
   valuesOf(product: Product): ValuesOf
 }
 
@@ -60,19 +63,11 @@ function offerOf(made: Made, head: PageProduct, product: Product): Offer[] {
   ]
 }
 
-/** Who is sold on a page: its product, or each variant of it that is on sale. */
-function soldOn({ root, variants }: Family, product: Product): Product[] {
-  const sold = product === root ? variants.filter((v) => v.status === 'active') : []
-  return sold.length > 0 ? sold : [product]
-}
-
-function offersOf(made: Made, product: Product): Offer[] {
-  const { input, page } = made
-  return soldOn(input.family, product).flatMap((one) => {
-    const head = one === product ? page.product : pageHead({ ...input, sku: one.sku })
-    return offerOf(made, head, one)
-  })
-}
+/** What can be bought on a page: each variant that is sold there, else its product. */
+const offersOf = (made: Made, product: Product): Offer[] =>
+  made.sold.length === 0
+    ? offerOf(made, made.page.product, product)
+    : made.sold.flatMap(({ variant, head }) => offerOf(made, head, variant))
 
 /** The weight of a product with the code of its unit. */
 function weightOf(values: ValuesOf): { weight?: QuantitativeValue } {
@@ -85,9 +80,8 @@ function weightOf(values: ValuesOf): { weight?: QuantitativeValue } {
 /** Attributes that schema.org has a word for, by that word. */
 const worded = { size: 'size', color: 'colour', material: 'material' } as const
 
-function wordedValues({ input }: Made, values: ValuesOf): Partial<Record<keyof typeof worded, string>> {
-  const { lens, setup } = input
-  const reader = editionReader(setup, lens.storefront, lens.language)
+function wordedValues({ input, reader }: Made, values: ValuesOf): Partial<Record<keyof typeof worded, string>> {
+  const { setup } = input
   return Object.fromEntries(
     Object.entries(worded).flatMap(([word, code]) => {
       const found = values(code)
@@ -123,10 +117,9 @@ function productData(made: Made): WithContext<ProductData> {
 }
 
 /** The way that leads to the page: its categories, itself. */
-function wayData({ input, page, storefront, addresses }: Made): WithContext<BreadcrumbList>[] {
+function wayData({ input, page, addresses, reader }: Made): WithContext<BreadcrumbList>[] {
   if (addresses === null) return []
   const { language } = input.lens
-  const reader = editionReader(input.setup, storefront.code, language)
   const steps = [
     ...categoriesAbove(input.family.root, reader, input.setup).map(({ code, name }) => ({
       name,
@@ -166,18 +159,19 @@ function questionsData({ page, input }: Made): WithContext<FAQPage>[] {
 
 /**
  * The structured data of a page, given with what it was made of: its product with what can be bought, the way to it,
- * and its questions. Addresses are whole where the storefront says how they are made; the way needs them.
+ * and its questions. Addresses are whole where the storefront says how they are made; the way needs them. Whoever has
+ * the variants that are sold there already gives them.
  */
-export function structuredData(page: Page, input: PageInput): StructuredData {
+export function structuredData(page: Page, input: PageInput, sold = soldVariants(page, input)): StructuredData {
   const { setup, lens, family } = input
-  const storefront = setup.storefronts.get(lens.storefront)!
+  const { addresses } = setup.storefronts.get(lens.storefront)!
   const reader = editionReader(setup, lens.storefront, lens.language)
-  const made: Made = {
-    input,
-    page,
-    storefront,
-    addresses: storefront.addresses,
-    valuesOf: (product) => valuesFor(product, family, reader, setup),
+  const known = new Map<Product, ValuesOf>()
+  const valuesOf = (product: Product): ValuesOf => {
+    const values = known.get(product) ?? valuesFor(product, family, reader, setup)
+    known.set(product, values)
+    return values
   }
+  const made: Made = { input, page, addresses, sold, reader, valuesOf }
   return [productData(made), ...wayData(made), ...questionsData(made)]
 }

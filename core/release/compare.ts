@@ -1,7 +1,7 @@
 import { same } from '../catalogue/patch'
 import { unmoved } from '../page/differences'
 import type { ReleasedPart, ReleasedProduct, ReleasedDocument } from './document'
-import type { ReleasedPhrases, SiteDocument } from './site'
+import type { ReleasedPhrases, ReleasedStandingPage, SiteDocument } from './site'
 
 /** What of a page can change beside its parts, and how it is read. */
 const head = {
@@ -98,6 +98,12 @@ export function pageChanges(before: ReleasedProduct | null, after: ReleasedProdu
   return all.length === 0 && !same(before.structured, after.structured) ? [fieldChange('structured')] : all
 }
 
+/** How something stands to what it was, by whether there was any and whether there is. */
+export function comesOrGoes(was: boolean, is: boolean): Exclude<ChangeKind, 'moved'> {
+  if (!was) return 'added'
+  return is ? 'changed' : 'removed'
+}
+
 /** The wording of a phrase on one line. */
 const wording = (document: ReleasedPhrases | null, code: string): string =>
   Object.values(document?.phrases[code] ?? {}).join(' / ')
@@ -107,8 +113,7 @@ function phraseChanges(before: ReleasedPhrases | null, after: ReleasedPhrases | 
   return [...codes].sort().flatMap((code): PageChange[] => {
     const [was, is] = [wording(before, code), wording(after, code)]
     if (was === is) return []
-    const what = was === '' ? 'added' : is === '' ? 'removed' : 'changed'
-    return [{ what, of: code, title: is || was, area: 'phrases' }]
+    return [{ what: comesOrGoes(was !== '', is !== ''), of: code, title: is || was, area: 'phrases' }]
   })
 }
 
@@ -118,11 +123,11 @@ const wholeChange =
   (before: unknown, after: unknown): PageChange[] =>
     same(before, after) ? [] : [{ what: 'changed', of, title: '', area: '' }]
 
-/** How a standing page differs, by the titles that it had and has; null is that there is none. */
-function standingPageChange(was: string | null, is: string | null, isSame: boolean): PageChange[] {
-  if (isSame) return []
-  const what = was === null ? 'added' : is === null ? 'removed' : 'changed'
-  return [{ what, of: 'text', title: is ?? was ?? '', area: '' }]
+/** How a standing page differs; null is that there is none. */
+function standingPageChange(was: ReleasedStandingPage | null, is: ReleasedStandingPage | null): PageChange[] {
+  if (same(was, is)) return []
+  const what = comesOrGoes(was !== null, is !== null)
+  return [{ what, of: 'text', title: (is ?? was)!.title, area: '' }]
 }
 
 const siteChanges: {
@@ -135,7 +140,7 @@ const siteChanges: {
   menu: wholeChange('menu'),
   categories: wholeChange('categories'),
   addresses: wholeChange('addresses'),
-  page: (before, after) => standingPageChange(before?.title ?? null, after?.title ?? null, same(before, after)),
+  page: standingPageChange,
 }
 
 /** What differs between two states of anything that a release keeps; null is that there is none. */

@@ -4,13 +4,14 @@ import { labelAmong } from '../language/labels'
 import { directionOf } from '../language/chain'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { differingAttributes } from '../catalogue/variants'
-import { assemblePage, memberCalled, pageHead, type Page, type PageInput, type PageProduct } from '../page/assemble'
+import { assemblePage, memberCalled, type Page, type PageInput, type PageProduct } from '../page/assemble'
 import type { Availability } from '../page/availability'
 import type { Shown } from '../page/because'
 import type { AreaForm, Look } from '../page/layout'
 import { categoriesAbove, type NamedCategory } from '../page/category-path'
 import type { PagePicture } from '../page/media'
 import { relatedGroups, relatedWords, type RelatedProduct } from '../page/relations'
+import { soldVariants, type SoldVariant } from '../page/sold-variants'
 import { structuredData, withoutOwnMarkup } from '../page/structured'
 import { displayValue, editionReader, slugOf, valuesFor, type ValuesOf } from '../page/values'
 import { writtenPrice, type WrittenPrice } from '../page/written-price'
@@ -121,21 +122,16 @@ function optionsOf(variant: Product, family: Family, reader: Reader, setup: Setu
 const tellsApart = ({ attribute, value }: VariantOption, options: readonly (readonly VariantOption[])[]): boolean =>
   options.some((list) => !list.some((o) => o.attribute === attribute && o.value === value))
 
-/** The variants of a page's product that are sold, each by what it differs in. */
-function variantDocuments(input: PageInput, page: Page, reader: Reader): ReleasedVariant[] {
+/** The variants that are sold on a page, each by what it differs in. */
+function variantDocuments(sold: readonly SoldVariant[], input: PageInput, reader: Reader): ReleasedVariant[] {
   const { family, lens, setup } = input
-  if (page.product.sku !== family.root.sku) return []
-  const sold = family.variants.filter((v) => v.status === 'active')
-  const options = sold.map((variant) => optionsOf(variant, family, reader, setup))
-  return sold.map((variant, i) => {
-    const head = pageHead({ ...input, sku: variant.sku })
-    return {
-      sku: variant.sku,
-      options: options[i]!.filter((option) => tellsApart(option, options)),
-      price: priceDocument(head, lens.language),
-      availability: head.availability,
-    }
-  })
+  const options = sold.map(({ variant }) => optionsOf(variant, family, reader, setup))
+  return sold.map(({ variant, head }, i) => ({
+    sku: variant.sku,
+    options: options[i]!.filter((option) => tellsApart(option, options)),
+    price: priceDocument(head, lens.language),
+    availability: head.availability,
+  }))
 }
 
 /** Whether a product has a page at a moment: it is active, as is its parent, and in the range of whoever looks. */
@@ -151,6 +147,7 @@ export function productDocument(input: PageInput): ReleasedProduct | null {
   const reader = editionReader(setup, lens.storefront, lens.language)
   const values = valuesFor(product, family, reader, setup)
   const storefront = setup.storefronts.get(lens.storefront)!
+  const sold = soldVariants(page, input)
   const { name, nameLanguage, nameCounts, summary, availability, pictures } = page.product
   return {
     kind: 'product',
@@ -178,8 +175,8 @@ export function productDocument(input: PageInput): ReleasedProduct | null {
       const items = input.related[under]
       return items?.length ? [{ title: relatedWords(under, lens.language), items }] : []
     }),
-    variants: variantDocuments(input, page, reader),
-    structured: structuredData(page, input),
+    variants: variantDocuments(sold, input, reader),
+    structured: structuredData(page, input, sold),
   }
 }
 

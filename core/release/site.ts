@@ -40,6 +40,12 @@ export interface ReleasedCategory {
   children: ReleasedCategory[]
 }
 
+/** A category and all under it. */
+export const withAllUnder = (category: ReleasedCategory): ReleasedCategory[] => [
+  category,
+  ...category.children.flatMap(withAllUnder),
+]
+
 /** The tree of categories in a language. */
 export interface ReleasedCategories {
   kind: 'categories'

@@ -1,4 +1,4 @@
-import { escapeText } from '../richtext/tree'
+import { escapeAttribute } from '../richtext/tree'
 
 // Sitemaps as sitemaps.org has them (protocol 0.9, https://www.sitemaps.org/protocol.html), with alternates in other
 // languages as xhtml:link.
@@ -12,7 +12,7 @@ export interface SitemapPage {
   alternates: readonly { language: string; address: string }[]
 }
 
-const escaped = (text: string) => escapeText(text).replaceAll('"', '&quot;').replaceAll("'", '&apos;')
+const escaped = (text: string) => escapeAttribute(text).replaceAll("'", '&apos;')
 
 export const sitemapHead =
   '<?xml version="1.0" encoding="UTF-8"?>\n' +

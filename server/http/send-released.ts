@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { setResponseHeaders, type H3Event } from 'h3'
 import type { DeliveredProduct } from '@contracts/delivery'
 import type { ReleasedDocument } from '@core/release/document'
+import { readDocument } from '../db/queries/released-documents'
 import type { PageKey } from '../db/queries/released-pages'
 import { cacheControl } from '../services/delivery/caching'
 import { deliver, deliverProduct, type Delivered } from '../services/delivery/pages'
@@ -25,7 +26,7 @@ export async function sendReleased<D extends ReleasedDocument>(
 ): Promise<D> {
   const page = await deliver(await readingOf(storefront, release, now), of, now)
   describe(event, page, now)
-  return JSON.parse(page.text) as D
+  return readDocument(page) as D
 }
 
 /** Answers the released page of a product, with its address and its alternates. Throws 404. */

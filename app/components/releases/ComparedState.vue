@@ -43,7 +43,7 @@ const branchLines = (branches: readonly Branch[], depth = 0): Line[] =>
   ])
 const plainLines = (texts: Readonly<Record<string, string>>): Line[] =>
   Object.entries(texts).map(([key, text]) => ({ key, text, depth: 0 }))
-const linesOfKind: { [K in SiteDocument['kind']]?: (document: Extract<SiteDocument, { kind: K }>) => Line[] } = {
+const linesOfKind: { [K in SiteDocument['kind']]: (document: Extract<SiteDocument, { kind: K }>) => Line[] } = {
   menu: ({ entries }) => branchLines(entries),
   categories: ({ categories }) => branchLines(categories),
   addresses: ({ addresses }) => plainLines({ ...addresses }),
@@ -56,7 +56,7 @@ const linesOfKind: { [K in SiteDocument['kind']]?: (document: Extract<SiteDocume
 const lines = computed((): Line[] => {
   const { document } = props
   if (document === null || document.kind === 'product') return []
-  return linesOfKind[document.kind]?.(document as never) ?? []
+  return linesOfKind[document.kind](document as never)
 })
 const page = computed(() => (props.document?.kind === 'product' ? framed(props.document) : null))
 const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }

@@ -1,10 +1,15 @@
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import type { Db } from '../connect'
+import { instant, millis } from './instants'
 import { validAt, type PageKey } from './released-pages'
 
 // Pages as shoppers get them: what is read of a release at a moment.
 
-const at = (now: number) => sql`${new Date(now).toISOString()}::timestamptz`
+/** What is read: a storefront as one of its releases has it. */
+export interface ReleaseRead {
+  storefront: string
+  release: number
+}
 
 /** A page as delivery finds it: the number of its document, and when the page changes next. */
 export interface DeliveredPage {
@@ -20,7 +25,7 @@ export interface DeliveredPage {
  */
 export async function deliveredPage(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
+  { storefront, release }: ReleaseRead,
   { language, kind, key }: PageKey,
   group: string,
   now: number,
@@ -32,10 +37,20 @@ export async function deliveredPage(
         and p.group_code in ('', ${group}) and ${validAt(release)}),
     read as (select * from own where group_code = (select max(group_code) from own))
     select document, slug,
-      (select (extract(epoch from min(n.begins)) * 1000)::float8 from read n where n.begins > ${at(now)}) as next
-    from read where begins <= ${at(now)} order by begins desc limit 1`)
+      (select ${millis(sql`min(n.begins)`)} from read n where n.begins > ${instant(now)}) as next
+    from read where begins <= ${instant(now)} order by begins desc limit 1`)
   return rows[0]
 }
+
+/** The pages of an edition at a moment for a shopper of no group, one row each: columns of `p`, `released_page`. */
+const pagesOfNobody = (columns: SQL, where: SQL, now: number) => sql`
+  select distinct on (p.key) ${columns} from released_page p
+  where ${where} and p.group_code = '' and p.begins <= ${instant(now)}
+  order by p.key, p.begins desc`
+
+/** Whether a row `p` is of a kind of an edition at a release. */
+const ofKind = ({ storefront, release }: ReleaseRead, { language, kind }: { language: string; kind: string }) => sql`
+  p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and ${validAt(release)}`
 
 /** Which pages of an edition are read, some at a time in order of their keys. */
 export interface PagesAsked {
@@ -49,14 +64,12 @@ export interface PagesAsked {
 /** Pages of an edition at a moment for a shopper of no group; null where there is no page then. */
 export async function deliveredPages(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
-  { language, kind, after, limit, now }: PagesAsked,
+  reading: ReleaseRead,
+  { after, limit, now, ...of }: PagesAsked,
 ): Promise<{ key: string; document: number | null; slug: string | null }[]> {
+  const later = sql`${ofKind(reading, of)} and p.key > ${after}`
   const { rows } = await db.execute<{ key: string; document: number | null; slug: string | null }>(sql`
-    select distinct on (p.key) p.key, p.document, p.slug from released_page p
-    where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key > ${after}
-      and p.group_code = '' and p.begins <= ${at(now)} and ${validAt(release)}
-    order by p.key, p.begins desc limit ${limit}`)
+    ${pagesOfNobody(sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
   return rows
 }
 
@@ -66,7 +79,7 @@ export async function deliveredPages(
  */
 export async function keyOfSlug(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
+  { storefront, release }: ReleaseRead,
   language: string,
   slug: string,
 ): Promise<string | undefined> {
@@ -97,25 +110,20 @@ interface InCategories {
   now: number
 }
 
-const inCategories = (
-  { storefront, release }: { storefront: string; release: number },
-  { language, categories }: InCategories,
-) => sql`
-  p.storefront = ${storefront} and p.language = ${language} and p.kind = 'product'
-    and p.category = any(${sql.param([...categories])}::text[]) and p.group_code = '' and ${validAt(release)}`
+const inCategories = (reading: ReleaseRead, { language, categories }: InCategories) => sql`
+  ${ofKind(reading, { language, kind: 'product' })} and p.category = any(${sql.param([...categories])}::text[])`
 
 /** Pages of some categories at a moment, in the order of their names in the edition's language. */
 export async function listedPages(
   db: Db,
-  reading: { storefront: string; release: number },
+  reading: ReleaseRead,
   asked: InCategories & { after: ListPlace | null; limit: number },
 ): Promise<ListedPage[]> {
   const { language, after, limit, now } = asked
   const order = sql.raw(`collate "${await collationOf(db, language)}"`)
   const { rows } = await db.execute<ListedPage & Record<string, unknown>>(sql`
     select key, name, document from (
-      select distinct on (p.key) p.key, p.name, p.document from released_page p
-      where ${inCategories(reading, asked)} and p.begins <= ${at(now)} order by p.key, p.begins desc) x
+      ${pagesOfNobody(sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
     where document is not null
       ${after === null ? sql`` : sql`and (name ${order}, key) > (${after.name} ${order}, ${after.key})`}
     order by name ${order}, key limit ${limit}`)
@@ -123,28 +131,19 @@ export async function listedPages(
 }
 
 /** How many pages stand right in each of some categories at a moment. */
-export async function countListed(
-  db: Db,
-  reading: { storefront: string; release: number },
-  asked: InCategories,
-): Promise<Map<string, number>> {
+export async function countListed(db: Db, reading: ReleaseRead, asked: InCategories): Promise<Map<string, number>> {
   const { rows } = await db.execute<{ category: string; n: number }>(sql`
     select category, count(*)::int as n from (
-      select distinct on (p.key) p.category, p.document from released_page p
-      where ${inCategories(reading, asked)} and p.begins <= ${at(asked.now)} order by p.key, p.begins desc) x
+      ${pagesOfNobody(sql`p.category, p.document`, inCategories(reading, asked), asked.now)}) x
     where document is not null group by category`)
   return new Map(rows.map((r) => [r.category, r.n]))
 }
 
 /** When any page of some categories changes next by itself, in milliseconds since 1970; null where none does. */
-export async function nextInList(
-  db: Db,
-  reading: { storefront: string; release: number },
-  asked: InCategories,
-): Promise<number | null> {
+export async function nextInList(db: Db, reading: ReleaseRead, asked: InCategories): Promise<number | null> {
   const { rows } = await db.execute<{ next: number | null }>(sql`
-    select (extract(epoch from min(p.begins)) * 1000)::float8 as next from released_page p
-    where ${inCategories(reading, asked)} and p.begins > '-infinity' and p.begins > ${at(asked.now)}`)
+    select ${millis(sql`min(p.begins)`)} as next from released_page p
+    where ${inCategories(reading, asked)} and p.group_code = '' and p.begins > ${instant(asked.now)}`)
   return rows[0]!.next
 }
 
@@ -165,10 +164,8 @@ async function collationOf(db: Db, language: string): Promise<string> {
 }
 
 /** An edition whose release is read. */
-export interface LiveEdition {
-  storefront: string
+export interface LiveEdition extends ReleaseRead {
   language: string
-  release: number
 }
 
 /** A page that stands in an edition. */
@@ -180,7 +177,10 @@ export interface PageElsewhere {
   slug: string | null
 }
 
-/** The pages of one kind that editions have under some keys at a moment, for shoppers of no group. */
+/**
+ * The pages of one kind that editions have under some keys at a moment, for shoppers of no group, in the order in which
+ * the editions are given.
+ */
 export async function pagesElsewhere(
   db: Db,
   editions: readonly LiveEdition[],
@@ -189,28 +189,26 @@ export async function pagesElsewhere(
   if (editions.length === 0 || keys.length === 0) return []
   const { rows } = await db.execute<PageElsewhere & Record<string, unknown>>(sql`
     select e.storefront, e.language, k.key, p.document, p.slug
-    from jsonb_to_recordset(${JSON.stringify(editions)}::jsonb) as e(storefront text, language text, release int)
+    from rows from (jsonb_to_recordset(${JSON.stringify(editions)}::jsonb)
+        as (storefront text, language text, release int)) with ordinality as e(storefront, language, release, place)
       cross join unnest(${sql.param([...keys])}::text[]) as k(key)
       cross join lateral (
         select p.document, p.slug from released_page p
         where p.storefront = e.storefront and p.language = e.language and p.kind = ${kind} and p.key = k.key
-          and p.group_code = '' and p.begins <= ${at(now)} and ${validAt(sql`e.release`)}
+          and p.group_code = '' and p.begins <= ${instant(now)} and ${validAt(sql`e.release`)}
         order by p.begins desc limit 1) p
-    where p.document is not null`)
+    where p.document is not null order by e.place`)
   return rows
 }
 
 /** How many pages of a kind an edition has at a moment for a shopper of no group. */
 export async function countDelivered(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
-  { language, kind, now }: { language: string; kind: string; now: number },
+  reading: ReleaseRead,
+  { now, ...of }: { language: string; kind: string; now: number },
 ): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(*) filter (where document is not null)::int as n from (
-      select distinct on (p.key) p.document from released_page p
-      where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind}
-        and p.group_code = '' and p.begins <= ${at(now)} and ${validAt(release)}
-      order by p.key, p.begins desc) x`)
+      ${pagesOfNobody(sql`p.document`, ofKind(reading, of), now)}) x`)
   return rows[0]!.n
 }

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Db, Tx } from '../connect'
+import type { ReleaseRead } from './delivered-pages'
+import { instant, millis } from './instants'
 import { validAt } from './released-pages'
 
 // The steps in which what shoppers of a storefront get changes.
@@ -16,9 +18,7 @@ export interface LiveStep {
 
 type StoredStep = LiveStep & Record<string, unknown>
 
-const millis = (column: string) => sql.raw(`(extract(epoch from ${column}) * 1000)::float8`)
-const stepColumns = sql`step, number, ${millis('after')} as after, ${millis('at')} as at`
-const instant = (ms: number) => sql`${new Date(ms).toISOString()}::timestamptz`
+const stepColumns = sql`step, number, ${millis(sql`after`)} as after, ${millis(sql`at`)} as at`
 
 /** The last step of a storefront. */
 export async function lastStep(db: Db, storefront: string): Promise<LiveStep | undefined> {
@@ -55,13 +55,13 @@ export async function insertStep(tx: Tx, storefront: string, step: LiveStep): Pr
   await tx.db.execute(sql`
     insert into live_step (storefront, step, number, after, at)
     values (${storefront}, ${step.step}, ${step.number},
-      ${step.after === null ? null : new Date(step.after).toISOString()}::timestamptz, ${instant(step.at)})`)
+      ${step.after === null ? null : instant(step.after)}, ${instant(step.at)})`)
 }
 
 /** Whether a release has pages that change at moments after one and up to another. */
 export async function hasMomentsBetween(
   db: Db,
-  { storefront, release }: { storefront: string; release: number },
+  { storefront, release }: ReleaseRead,
   after: number,
   to: number,
 ): Promise<boolean> {

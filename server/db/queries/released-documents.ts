@@ -139,5 +139,18 @@ export async function documentsById(db: Db, ids: readonly number[]): Promise<Map
   return found
 }
 
+/** What reads documents of some numbers, which are fetched at once; null is no document. */
+export async function documentReader(
+  db: Db,
+  numbers: readonly (number | null)[],
+): Promise<(number: number | null) => ReleasedDocument | null> {
+  const documents = await documentsById(
+    db,
+    numbers.flatMap((n) => n ?? []),
+  )
+  return (number) => (number === null ? null : readDocument(documents.get(number)!))
+}
+
 /** A kept document, read. */
-export const readDocument = ({ text }: KeptDocument): ReleasedDocument => JSON.parse(text) as ReleasedDocument
+export const readDocument = ({ text }: Pick<KeptDocument, 'text'>): ReleasedDocument =>
+  JSON.parse(text) as ReleasedDocument

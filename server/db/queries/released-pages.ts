@@ -3,6 +3,7 @@ import type { HeldBack, ReleaseCounts, ReleasedChange } from '@contracts/release
 import { groupBy } from '@core/lists/group-by'
 import type { PageChange } from '@core/release/compare'
 import type { Db, Tx } from '../connect'
+import { millis } from './instants'
 
 // Pages as releases have them: what a release would write, and all that was ever written.
 
@@ -54,7 +55,7 @@ const goes = sql`((g.held is null or g.anyway is not null) and g.left_out is nul
 
 /** When a row begins, in milliseconds since 1970; null from the beginning of time. */
 const beginsOf = (begins: SQL) => sql`
-  case when ${begins} = '-infinity' then null else (extract(epoch from ${begins}) * 1000)::float8 end as begins`
+  case when ${begins} = '-infinity' then null else ${millis(begins)} end as begins`
 
 /** A row as it is read: from the beginning of time is null. */
 type StoredRow = Omit<PageRow, 'begins'> & { begins: number | null } & Record<string, unknown>

@@ -1,6 +1,15 @@
 import type { DeliveredChange, DeliveredChanges } from '@contracts/delivery'
+import { comesOrGoes } from '@core/release/compare'
 import { database } from '../../db/connect'
-import { firstStep, lastStep, stepsFrom, touchedPages, type PlaceInStep } from '../../db/queries/live-steps'
+import {
+  firstStep,
+  lastStep,
+  stepsFrom,
+  touchedPages,
+  type PlaceInStep,
+  type TouchedPage,
+} from '../../db/queries/live-steps'
+import { cursorOf, cursorParts } from '../cursor'
 import { notFound, Problem, unprocessable } from '../problem'
 import { waitForStep } from './waiting'
 
@@ -12,24 +21,19 @@ interface Place {
   within: PlaceInStep | null
 }
 
-const cursorOf = ({ step, within }: Place): string => {
-  const parts = within === null ? [step] : [step, within.language, within.kind, within.key]
-  return Buffer.from(JSON.stringify(parts)).toString('base64url')
-}
+const cursorAt = ({ step, within }: Place): string =>
+  cursorOf(within === null ? [step] : [step, within.language, within.kind, within.key])
 
-const isText = (value: unknown): value is string => typeof value === 'string' && !value.includes('\0')
+const isStep = (step: unknown): step is number =>
+  Number.isSafeInteger(step) && (step as number) >= 0 && (step as number) < 2 ** 31
+const isText = (part: unknown): part is string => typeof part === 'string'
 
 /** The place that a cursor names. Throws 422. */
 function placeOf(cursor: string): Place {
-  try {
-    const [step, language, kind, key] = JSON.parse(Buffer.from(cursor, 'base64url').toString()) as unknown[]
-    if (Number.isSafeInteger(step) && (step as number) >= 0 && (step as number) < 2 ** 31) {
-      if (language === undefined) return { step: step as number, within: null }
-      if (isText(language) && isText(kind) && isText(key))
-        return { step: step as number, within: { language, kind, key } }
-    }
-  } catch {
-    // Not one of ours.
+  const [step, language, kind, key] = cursorParts(cursor) ?? []
+  if (isStep(step)) {
+    if (language === undefined) return { step, within: null }
+    if (isText(language) && isText(kind) && isText(key)) return { step, within: { language, kind, key } }
   }
   throw unprocessable(
     'The cursor is not one that was given here. Without one, the answer begins with the first change.',
@@ -37,15 +41,14 @@ function placeOf(cursor: string): Place {
   )
 }
 
-function changeOf({ was, is }: { was: boolean; is: boolean }): DeliveredChange['change'] {
-  if (was === is) return 'changed'
-  return is ? 'added' : 'removed'
-}
+/** How a page that a step touched stands to what it was; one that nobody sees now may have changed for a group. */
+const changeOf = ({ was, is }: TouchedPage): DeliveredChange['change'] =>
+  was === is ? 'changed' : comesOrGoes(was, is)
 
 /** The cursor after all that has changed in a storefront until now. */
 export async function cursorNow(storefront: string): Promise<string> {
   const last = await lastStep(database(), storefront)
-  return cursorOf({ step: last?.step ?? 0, within: null })
+  return cursorAt({ step: last?.step ?? 0, within: null })
 }
 
 /** Steps are looked through so many at a time. */
@@ -64,12 +67,12 @@ async function readFrom(storefront: string, from: Place, limit: number): Promise
     items.push(...told.map((t) => ({ language: t.language, kind: t.kind, key: t.key, change: changeOf(t) })))
     if (touched.length > left) {
       const { language, kind, key } = told.at(-1)!
-      return { items, next: cursorOf({ step: step.step, within: { language, kind, key } }) }
+      return { items, next: cursorAt({ step: step.step, within: { language, kind, key } }) }
     }
     place = { step: step.step, within: null }
     if (items.length >= limit) break
   }
-  return { items, next: cursorOf(place) }
+  return { items, next: cursorAt(place) }
 }
 
 /**

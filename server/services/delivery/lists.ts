@@ -1,15 +1,22 @@
 import type { DeliveredCard, DeliveredList, DeliveredPages } from '@contracts/delivery'
 import type { ReleasedProduct } from '@core/release/document'
-import type { ReleasedCategories, ReleasedCategory, ReleasedStandingPage } from '@core/release/site'
+import {
+  withAllUnder,
+  type ReleasedCategories,
+  type ReleasedCategory,
+  type ReleasedStandingPage,
+} from '@core/release/site'
 import { database } from '../../db/connect'
 import { countListed, deliveredPages, listedPages, nextInList, type ListPlace } from '../../db/queries/delivered-pages'
-import { documentsById } from '../../db/queries/released-documents'
+import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
+import { cursorOf, cursorParts } from '../cursor'
 import { notFound, unprocessable } from '../problem'
 import { deliver } from './pages'
 import type { Reading } from './live'
 
-const cardOf = (text: string): DeliveredCard => {
-  const { sku, slug, name, nameLanguage, summary, pictures, price, availability } = JSON.parse(text) as ReleasedProduct
+const cardOf = (kept: KeptDocument): DeliveredCard => {
+  const product = readDocument(kept) as ReleasedProduct
+  const { sku, slug, name, nameLanguage, summary, pictures, price, availability } = product
   return { sku, slug, name, nameLanguage, summary, picture: pictures[0] ?? null, price, availability }
 }
 
@@ -29,23 +36,17 @@ function findCategory(
 }
 
 /** The code of a category and of all under it. */
-export const codesOf = ({ code, children }: ReleasedCategory): string[] => [code, ...children.flatMap(codesOf)]
+export const codesOf = (category: ReleasedCategory): string[] => withAllUnder(category).map((c) => c.code)
 
 /** How many products are in a category and under it. */
 export const countIn = (category: ReleasedCategory, counts: ReadonlyMap<string, number>): number =>
   codesOf(category).reduce((sum, code) => sum + (counts.get(code) ?? 0), 0)
 
-const cursorOf = ({ name, key }: ListPlace): string => Buffer.from(JSON.stringify([name, key])).toString('base64url')
-
 /** The place that a cursor names. Throws 422. */
 function placeOf(cursor: string | undefined): ListPlace | null {
   if (cursor === undefined) return null
-  try {
-    const [name, key] = JSON.parse(Buffer.from(cursor, 'base64url').toString()) as unknown[]
-    if (typeof name === 'string' && typeof key === 'string' && !/\0/.test(name + key)) return { name, key }
-  } catch {
-    // Not one of ours.
-  }
+  const [name, key] = cursorParts(cursor) ?? []
+  if (typeof name === 'string' && typeof key === 'string') return { name, key }
   throw unprocessable('The cursor is not one that this list gave. Without one, the list begins again.', [
     { path: 'cursor', message: 'Not known.' },
   ])
@@ -61,8 +62,8 @@ export async function deliverList(
   now: number,
 ): Promise<{ list: DeliveredList; changes: number | null }> {
   const db = database()
-  const { text } = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
-  const path = findCategory((JSON.parse(text) as ReleasedCategories).categories, code)
+  const tree = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
+  const path = findCategory((readDocument(tree) as ReleasedCategories).categories, code)
   const category = path?.at(-1)
   if (!path || !category) throw notFound(`released category “${code}” in ${reading.storefront} and ${language}`)
   const asked = { language, categories: codesOf(category), now }
@@ -82,8 +83,8 @@ export async function deliverList(
         .map((c) => ({ code: c.code, name: c.name, count: countIn(c, counts) }))
         .filter((c) => c.count > 0),
       count: countIn(category, counts),
-      items: shown.map((i) => cardOf(documents.get(i.document)!.text)),
-      next: last && cursorOf(last),
+      items: shown.map((i) => cardOf(documents.get(i.document)!)),
+      next: last && cursorOf([last.name, last.key]),
     },
     changes: await nextInList(db, reading, asked),
   }
@@ -100,8 +101,8 @@ export async function deliverPages(reading: Reading, language: string, now: numb
     db,
     found.flatMap((p) => p.document ?? []),
   )
-  const items = [...documents.values()].map(({ text }) => {
-    const { code, title } = JSON.parse(text) as ReleasedStandingPage
+  const items = [...documents.values()].map((kept) => {
+    const { code, title } = readDocument(kept) as ReleasedStandingPage
     return { code, title }
   })
   return { items: items.sort((a, b) => (a.code < b.code ? -1 : 1)) }

@@ -1,19 +1,21 @@
 import type { ReleasedAddresses } from '@core/release/site'
-import type { PageAddresses } from '@core/catalogue/page-addresses'
+import { originOfPages, type PageAddresses } from '@core/catalogue/page-addresses'
 import { database } from '../../db/connect'
-import { pagesElsewhere, type LiveEdition, type PageElsewhere } from '../../db/queries/delivered-pages'
+import {
+  pagesElsewhere,
+  type LiveEdition,
+  type PageElsewhere,
+  type ReleaseRead,
+} from '../../db/queries/delivered-pages'
 import { documentsById, readDocument } from '../../db/queries/released-documents'
 import { livePointer, livePointers, releaseOfNumber } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound, Problem } from '../problem'
 
 /** What is read of a storefront: one release of it. */
-export interface Reading {
-  storefront: string
+export interface Reading extends ReleaseRead {
   /** The number by which answers name it. */
   number: number
-  /** The number by whose rows it is read. */
-  release: number
 }
 
 /** For so long after another went live, a release can still be read, in milliseconds. */
@@ -76,5 +78,5 @@ export const editionKey = ({ storefront, language }: Pick<PageElsewhere, 'storef
 export async function originsOf(storefront: string, now: number): Promise<Set<string>> {
   const editions = (await liveEditions()).filter((e) => e.storefront === storefront)
   const addresses = [...(await addressesOf(editions, now)).values()]
-  return new Set(addresses.flatMap((a) => (a === null ? [] : [new URL(a.home.replace(/\{\w+\}/g, 'x')).origin])))
+  return new Set(addresses.flatMap((a) => (a === null ? [] : [originOfPages(a)])))
 }

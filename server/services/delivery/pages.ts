@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { DeliveredStorefront } from '@contracts/delivery'
-import { productAddress } from '@core/catalogue/page-addresses'
+import { productAddress, type PageAddresses } from '@core/catalogue/page-addresses'
 import { alternatesOf, type PageInEdition } from '@core/release/alternates'
 import type { ReleasedDocument, ReleasedProduct } from '@core/release/document'
 import { siteKinds } from '@core/release/site'
@@ -10,10 +10,9 @@ import {
   deliveredPages,
   keyOfSlug,
   pagesElsewhere,
-  type LiveEdition,
   type PageElsewhere,
 } from '../../db/queries/delivered-pages'
-import { documentsById, type KeptDocument } from '../../db/queries/released-documents'
+import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
 import type { PageKey } from '../../db/queries/released-pages'
 import { livePointers } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
@@ -44,26 +43,32 @@ export interface Linked {
   alternates: PageInEdition[]
 }
 
-/** Pages in all editions with their addresses; those of which nobody says where they are are left out. */
-export async function addressed(pages: readonly PageElsewhere[], editions: readonly LiveEdition[], now: number) {
-  const addresses = await addressesOf(editions, now)
-  return pages.flatMap((page) => {
+/** Pages of products in editions with their addresses; those of which nobody says where they are are left out. */
+export const addressed = (
+  pages: readonly PageElsewhere[],
+  addresses: ReadonlyMap<string, PageAddresses | null>,
+): PageInEdition[] =>
+  pages.flatMap((page) => {
     const of = addresses.get(editionKey(page))
     const { storefront, language, key, slug } = page
-    return of ? [{ storefront, language, key, address: productAddress(of, { language, sku: key, slug }) }] : []
+    return of ? [{ storefront, language, address: productAddress(of, { language, sku: key, slug }) }] : []
   })
+
+/** A page in an edition, and the same in others, given with all that there are in order. */
+export function linksAmong(
+  pages: readonly PageInEdition[],
+  of: Pick<PageInEdition, 'storefront' | 'language'>,
+): Linked {
+  const own = pages.find((p) => editionKey(p) === editionKey(of))
+  return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }
 }
 
 /** Where the page of a product is in an edition, and where it is in others. */
 async function linksOf(reading: Reading, language: string, sku: string, now: number): Promise<Linked> {
   const editions = await liveEditions(reading)
   const found = await pagesElsewhere(database(), editions, { kind: 'product', keys: [sku], now })
-  const order = new Map(editions.map((e, i) => [editionKey(e), i]))
-  found.sort((a, b) => order.get(editionKey(a))! - order.get(editionKey(b))!)
-  const pages = (await addressed(found, editions, now)).map(({ key: _, ...page }) => page)
-  const of = { storefront: reading.storefront, language }
-  const own = pages.find((p) => editionKey(p) === editionKey(of))
-  return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }
+  const pages = addressed(found, await addressesOf(editions, now))
+  return linksAmong(pages, { storefront: reading.storefront, language })
 }
 
 /** The released page of a product with its address and its alternates, which are part of its tag. */
@@ -75,7 +80,7 @@ export async function deliverProduct(
   const page = await deliver(reading, { language, kind: 'product', key: sku }, now)
   const links = await linksOf(reading, language, sku, now)
   const digest = createHash('sha256').update(page.digest).update(JSON.stringify(links)).digest('hex')
-  return { ...page, digest, document: { ...(JSON.parse(page.text) as ReleasedProduct), ...links } }
+  return { ...page, digest, document: { ...(readDocument(page) as ReleasedProduct), ...links } }
 }
 
 /**

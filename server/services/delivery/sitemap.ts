@@ -1,7 +1,6 @@
 import { categoryAddress, homeAddress, pageAddress, type PageAddresses } from '@core/catalogue/page-addresses'
 import { groupBy } from '@core/lists/group-by'
-import { alternatesOf } from '@core/release/alternates'
-import type { ReleasedCategories, ReleasedCategory } from '@core/release/site'
+import { withAllUnder, type ReleasedCategories } from '@core/release/site'
 import {
   mostAddresses,
   sitemapEnd,
@@ -11,20 +10,25 @@ import {
   type SitemapPage,
 } from '@core/release/sitemap'
 import { database } from '../../db/connect'
-import { countDelivered, countListed, deliveredPages, pagesElsewhere } from '../../db/queries/delivered-pages'
+import {
+  countDelivered,
+  countListed,
+  deliveredPages,
+  pagesElsewhere,
+  type LiveEdition,
+} from '../../db/queries/delivered-pages'
+import { readDocument } from '../../db/queries/released-documents'
 import { notFound } from '../problem'
 import { addressesOf, editionKey, liveEditions, type Reading } from './live'
-import { addressed, atOnce, deliver } from './pages'
+import { addressed, atOnce, deliver, linksAmong } from './pages'
 import { codesOf, countIn, deliverPages } from './lists'
-
-const allOf = (category: ReleasedCategory): ReleasedCategory[] => [category, ...category.children.flatMap(allOf)]
 
 /** The pages of an edition that are not of products: home, categories with products, standing pages. */
 async function besideProducts(reading: Reading, language: string, of: PageAddresses, now: number): Promise<string[]> {
-  const { text } = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
-  const { categories } = JSON.parse(text) as ReleasedCategories
+  const tree = await deliver(reading, { language, kind: 'categories', key: 'categories' }, now)
+  const { categories } = readDocument(tree) as ReleasedCategories
   const counts = await countListed(database(), reading, { language, categories: categories.flatMap(codesOf), now })
-  const codes = categories.flatMap(allOf).filter((c) => countIn(c, counts) > 0)
+  const codes = categories.flatMap(withAllUnder).filter((c) => countIn(c, counts) > 0)
   const { items } = await deliverPages(reading, language, now)
   return [
     homeAddress(of, language),
@@ -33,16 +37,20 @@ async function besideProducts(reading: Reading, language: string, of: PageAddres
   ]
 }
 
+/** All editions that are live, and where their pages are. */
+interface LiveSite {
+  editions: readonly LiveEdition[]
+  addresses: ReadonlyMap<string, PageAddresses | null>
+}
+
 /** The product pages of an edition in order of their keys, with their alternates. */
 async function* productPages(
   reading: Reading,
   language: string,
-  { from, most }: { from: number; most: number },
+  { editions, addresses, from, most }: LiveSite & { from: number; most: number },
   now: number,
 ): AsyncGenerator<SitemapPage> {
   const db = database()
-  const editions = await liveEditions(reading)
-  const order = new Map(editions.map((e, i) => [editionKey(e), i]))
   const of = { storefront: reading.storefront, language }
   let passed = 0
   for (let after = ''; ;) {
@@ -52,12 +60,10 @@ async function* productPages(
     const there = pages.filter((p) => p.document !== null)
     const keys = there.slice(Math.max(0, from - passed), Math.max(0, from + most - passed)).map((p) => p.key)
     passed += there.length
-    const found = await addressed(await pagesElsewhere(db, editions, { kind: 'product', keys, now }), editions, now)
-    const byKey = groupBy(found, (f) => f.key)
+    const byKey = groupBy(await pagesElsewhere(db, editions, { kind: 'product', keys, now }), (p) => p.key)
     for (const key of keys) {
-      const same = (byKey.get(key) ?? []).sort((a, b) => order.get(editionKey(a))! - order.get(editionKey(b))!)
-      const own = same.find((p) => editionKey(p) === editionKey(of))
-      if (own) yield { address: own.address, alternates: alternatesOf(same, of) }
+      const { address, alternates } = linksAmong(addressed(byKey.get(key) ?? [], addresses), of)
+      if (address !== null) yield { address, alternates }
     }
     if (passed >= from + most) return
   }
@@ -73,7 +79,8 @@ export async function sitemapLines(
   { language, part, here }: { language: string; part: number | undefined; here: string },
   now: number,
 ): Promise<AsyncGenerator<string> | string[]> {
-  const addresses = await addressesOf(await liveEditions(reading), now)
+  const editions = await liveEditions(reading)
+  const addresses = await addressesOf(editions, now)
   const of = addresses.get(editionKey({ storefront: reading.storefront, language }))
   if (!of) throw notFound(`sitemap of ${reading.storefront} in ${language}: nobody says where its pages are`)
   const beside = await besideProducts(reading, language, of, now)
@@ -89,7 +96,8 @@ export async function sitemapLines(
   async function* lines() {
     yield sitemapHead
     if (at === 1) for (const address of beside) yield sitemapEntry({ address, alternates: [] })
-    for await (const page of productPages(reading, language, { from, most }, now)) yield sitemapEntry(page)
+    for await (const page of productPages(reading, language, { editions, addresses, from, most }, now))
+      yield sitemapEntry(page)
     yield sitemapEnd
   }
   return lines()

@@ -1,6 +1,7 @@
 import type { ChangedProducts } from '@contracts/product'
 import { database } from '../../db/connect'
 import { feedEpoch, productChanges, type FeedPlace } from '../../db/queries/changes'
+import { cursorOf, cursorParts } from '../cursor'
 import { Problem, unprocessable } from '../problem'
 
 /**
@@ -17,7 +18,7 @@ export async function changedProducts(after: string, limit: number): Promise<Cha
   const isEnd = changes.length <= limit
   // Where this page is the last, whoever goes on later begins behind all that was looked at.
   const place = isEnd ? last : (page.at(-1)?.place ?? last)
-  const cursor = place ? cursorOf(place, epoch) : after
+  const cursor = place ? cursorAt(place, epoch) : after
   return {
     items: page.map(({ place: _, ...change }) => change),
     next: isEnd ? null : cursor,
@@ -25,8 +26,7 @@ export async function changedProducts(after: string, limit: number): Promise<Cha
   }
 }
 
-const cursorOf = ({ written, step, sku }: FeedPlace, epoch: string) =>
-  Buffer.from(JSON.stringify([epoch, written, step, sku])).toString('base64url')
+const cursorAt = ({ written, step, sku }: FeedPlace, epoch: string) => cursorOf([epoch, written, step, sku])
 
 function startOf(after: string, epoch: string): { place: FeedPlace } | { moment: string } {
   if (/^\d{4}-\d\d-\d\d/.test(after)) {
@@ -46,14 +46,9 @@ function startOf(after: string, epoch: string): { place: FeedPlace } | { moment:
 }
 
 function readCursor(text: string): [string, number, number, string] {
-  let parts: unknown
-  try {
-    parts = JSON.parse(Buffer.from(text, 'base64url').toString('utf8'))
-  } catch {
-    throw notReadable
-  }
-  if (!Array.isArray(parts) || parts.length !== 4) throw notReadable
-  const [epoch, written, step, sku] = parts as unknown[]
+  const parts = cursorParts(text)
+  if (parts?.length !== 4) throw notReadable
+  const [epoch, written, step, sku] = parts
   const isPlace = typeof epoch === 'string' && Number.isSafeInteger(written) && Number.isSafeInteger(step)
   if (!isPlace || typeof sku !== 'string') throw notReadable
   return [epoch, written as number, step as number, sku]

@@ -1,12 +1,12 @@
 import type { Person } from '@contracts/people'
 import type { KeptOut, ReleaseDocument } from '@contracts/release'
-import { documentChanges } from '@core/release/compare'
-import type { ReleasedDocument } from '@core/release/document'
+import { same } from '@core/catalogue/patch'
+import { comesOrGoes } from '@core/release/compare'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { familySkus } from '../../db/queries/families'
 import { namesOfPeople } from '../../db/queries/people'
 import { deleteKeptOut, keepOut, keptOutOf } from '../../db/queries/release-approvals'
-import { documentsById, readDocument } from '../../db/queries/released-documents'
+import { documentReader } from '../../db/queries/released-documents'
 import {
   countStaged,
   documentAt,
@@ -22,6 +22,7 @@ import { namesOfSkus } from '../../db/queries/product-lists'
 import type { AuditSource } from '../people/audit'
 import { authorize } from '../people/permission'
 import { notFound, Problem, unprocessable } from '../problem'
+import { comparedPage } from './compared'
 import { documentsOf, getRelease } from './documents'
 import { refuseWhileFrozen } from './frozen'
 import { point, type ByWhomNow } from './going-live'
@@ -38,21 +39,13 @@ interface Turn {
 
 /** How pages differ at a moment, as pages of a release. */
 async function stagedOf(tx: Tx, turns: readonly Turn[], now: number): Promise<StagedPage[]> {
-  const numbers = turns.flatMap(({ was, is }) => [documentAt(was, now), documentAt(is, now)].flatMap((n) => n ?? []))
-  const documents = await documentsById(tx.db, numbers)
-  const read = (rows: readonly PageRow[]): ReleasedDocument | null => {
-    const number = documentAt(rows, now)
-    return number === null ? null : readDocument(documents.get(number)!)
-  }
+  const numbers = turns.flatMap(({ was, is }) => [documentAt(was, now), documentAt(is, now)])
+  const read = await documentReader(tx.db, numbers)
   return turns.map(({ language, key, was, is }): StagedPage => {
-    const [before, after] = [read(was), read(is)]
-    const named = after ?? before
-    return {
-      ...{ language, kind: 'product', key, type: null, held: [], rows: [...is] },
-      change: after === null ? 'removed' : before === null ? 'added' : 'changed',
-      changes: documentChanges(before, after),
-      title: named?.kind === 'product' ? named.name : key,
-    }
+    const [before, after] = [read(documentAt(was, now)), read(documentAt(is, now))]
+    // What is not there at the moment, and comes later or for a group alone, goes.
+    const change = after === null ? 'removed' : comesOrGoes(before !== null, true)
+    return comparedPage({ language, kind: 'product', key, change, type: null, held: [], rows: [...is] }, before, after)
   })
 }
 
@@ -194,7 +187,7 @@ export async function revertPage(
     const is = await pagesAt(tx, setup, { storefront, release: number, keys })
     const turns = was
       .map(({ language, key, rows }, i): Turn => ({ language, key, was: rows, is: is[i]!.rows }))
-      .filter((turn) => JSON.stringify(turn.was) !== JSON.stringify(turn.is))
+      .filter((turn) => !same(turn.was, turn.is))
     if (turns.length === 0)
       throw new Problem(409, 'Nothing to change', `The pages of ${sku} are as release ${number} had them.`)
     const of = { storefront, title: `${sku} as in release ${number}`, skus: [keys[0]!], base: before.number }

@@ -4,7 +4,7 @@ import { database, type Tx } from '../../db/connect'
 import { jobsOf } from '../../db/queries/jobs'
 import { namesOfPeople } from '../../db/queries/people'
 import { approvalsOfReleases, type ApprovalRow } from '../../db/queries/release-approvals'
-import { releaseById, type ReleaseRow } from '../../db/queries/releases'
+import { lockLivePointer, releaseById, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 
@@ -71,6 +71,13 @@ export async function storedRelease(id: string): Promise<ReleaseRow> {
   const row = /^\d{1,9}$/.test(id) ? await releaseById(database(), Number(id)) : undefined
   if (!row) throw notFound(`release with the id ${id}`)
   return (await standing([row]))[0]!
+}
+
+/** The same, while nobody else can take it or another of its storefront further. Throws 404. */
+export async function lockedRelease(tx: Tx, id: string): Promise<ReleaseRow> {
+  const { storefront } = await storedRelease(id)
+  await lockLivePointer(tx, storefront)
+  return storedRelease(id)
 }
 
 /** One release. Throws 404. */

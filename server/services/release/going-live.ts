@@ -22,7 +22,7 @@ import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
 import { getRelease, wayOf } from './documents'
 import { refuseWhileFrozen } from './frozen'
-import { refuseNothing, takeStep, unscheduledState } from './on-its-way'
+import { refuseNothing, takeStep, unscheduled, unscheduledState } from './on-its-way'
 import { stepOfRelease } from './steps'
 
 /** Who makes a release live, when, and from where. */
@@ -152,7 +152,7 @@ async function stop(release: ReleaseRow, e: unknown, now: number): Promise<void>
     if (!(await isStillDue(tx, release, now))) return
     const needed = (await loadSetup(tx.db)).storefronts.get(release.storefront)?.releasing.approvals ?? 0
     const state = unscheduledState(await wayOf(tx, release), needed)
-    await updateRelease(tx, release.id, { state, goesLocal: null, goesAt: null, scheduledBy: null, stopped: why })
+    await updateRelease(tx, release.id, { state, ...unscheduled, stopped: why })
   })
 }
 

@@ -7,11 +7,11 @@ import { refusal, stateAfter, type OnItsWay, type ReleaseWish, type Verdict } fr
 import { inTransaction, type Tx } from '../../db/connect'
 import { deleteApprovals, writeApproval } from '../../db/queries/release-approvals'
 import { countStaged } from '../../db/queries/released-pages'
-import { lockLivePointer, updateRelease, type ReleaseRow } from '../../db/queries/releases'
+import { updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import { Problem, unprocessable } from '../problem'
-import { getRelease, isOnItsWay, storedRelease, wayOf } from './documents'
+import { getRelease, isOnItsWay, lockedRelease, wayOf } from './documents'
 import { refuseWhileFrozen } from './frozen'
 
 /** A release that is prepared, with what has to be known to take it further. */
@@ -40,17 +40,15 @@ export async function takeStep(
   id: string,
   { wish, base, person }: { wish: ReleaseWish; base?: number; person: number },
 ): Promise<Step> {
-  const { storefront: code } = await storedRelease(id)
-  await lockLivePointer(tx, code)
-  const release = prepared(await storedRelease(id))
+  const release = prepared(await lockedRelease(tx, id))
   if (base !== undefined && release.base !== base)
     throw new Problem(
       409,
       'Prepared again',
       'This release has been prepared again since you looked at it. Look at it again.',
     )
-  const storefront = (await loadSetup(tx.db)).storefronts.get(code)
-  if (!storefront) throw new Problem(409, 'No storefront', `The storefront “${code}” has been deleted.`)
+  const storefront = (await loadSetup(tx.db)).storefronts.get(release.storefront)
+  if (!storefront) throw new Problem(409, 'No storefront', `The storefront “${release.storefront}” has been deleted.`)
   const way = await wayOf(tx, release)
   const why = refusal(wish, way, { needed: storefront.releasing.approvals, person })
   if (why !== undefined) throw new Problem(409, 'Not now', why)
@@ -141,6 +139,9 @@ function momentIn(at: string, { timeZone }: Storefront): number {
   }
 }
 
+/** What a release says that goes live at no moment. */
+export const unscheduled = { goesLocal: null, goesAt: null, scheduledBy: null }
+
 /** How a release stands that is not scheduled any more. */
 export const unscheduledState = (way: OnItsWay, needed: number): OnItsWay['state'] =>
   needed === 0 ? 'draft' : stateAfter(way, needed)
@@ -151,7 +152,7 @@ export async function unscheduleRelease(person: Person, id: string): Promise<Rel
   await inTransaction(async (tx) => {
     const { release, storefront, way } = await takeStep(tx, id, { wish: 'unschedule', person: person.id })
     const state = unscheduledState(way, storefront.releasing.approvals)
-    await updateRelease(tx, release.id, { state, goesLocal: null, goesAt: null, scheduledBy: null })
+    await updateRelease(tx, release.id, { state, ...unscheduled })
   })
   return getRelease(id)
 }
@@ -160,12 +161,5 @@ export async function unscheduleRelease(person: Person, id: string): Promise<Rel
 export async function backToDraft(tx: Tx, { id, state }: ReleaseRow): Promise<void> {
   if (state === 'draft') return
   await deleteApprovals(tx, id)
-  await updateRelease(tx, id, {
-    state: 'draft',
-    submittedBy: null,
-    submitted: null,
-    goesLocal: null,
-    goesAt: null,
-    scheduledBy: null,
-  })
+  await updateRelease(tx, id, { state: 'draft', submittedBy: null, submitted: null, ...unscheduled })
 }

@@ -9,10 +9,10 @@ import {
   type PageKey,
   type StoredReleasePage,
 } from '../../db/queries/released-pages'
-import { lockLivePointer, updateRelease, type ReleaseRow } from '../../db/queries/releases'
+import { updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { authorize } from '../people/permission'
 import { notFound } from '../problem'
-import { storedRelease } from './documents'
+import { lockedRelease } from './documents'
 import { backToDraft, prepared } from './on-its-way'
 import { pageRow } from './releases'
 
@@ -35,9 +35,7 @@ interface Decision {
 async function decide(person: Person, id: string, key: PageKey, decision: Decision): Promise<ReleasePageRow> {
   authorize(person, 'release')
   return inTransaction(async (tx) => {
-    const { storefront } = await storedRelease(id)
-    await lockLivePointer(tx, storefront)
-    const release = prepared(await storedRelease(id))
+    const release = prepared(await lockedRelease(tx, id))
     const page = await stagedPage(tx.db, release.id, key)
     if (!page || !decision.concerns(page)) throw notFound(`page of ${key.key} in this release and language`)
     await decision.write(tx, release)

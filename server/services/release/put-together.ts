@@ -1,11 +1,11 @@
-import type { HeldBack, ReleaseCounts, ReleasedChange, ReleaseScope } from '@contracts/release'
+import type { HeldBack, ReleaseCounts, ReleaseScope } from '@contracts/release'
 import { areaName } from '@core/assignments/areas'
 import type { Storefront } from '@core/catalogue/model'
 import { same } from '@core/catalogue/patch'
 import { groupBy } from '@core/lists/group-by'
 import { localWords } from '@core/moments/words'
 import { localTime } from '@core/page/moments'
-import { documentChanges } from '@core/release/compare'
+import { comesOrGoes } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
 import { emptyAreas, mostStretches, pageOverTime, siteOverTime, type StretchesOfGroup } from '@core/release/over-time'
 import { siteDocuments, siteKey } from '@core/release/site'
@@ -15,7 +15,7 @@ import { loadContent, ownPiecesOf, type Content } from '../../db/queries/content
 import { loadFamilies, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { rootIdsOf } from '../../db/queries/reach'
-import { documentsById, keepDocuments, readDocument } from '../../db/queries/released-documents'
+import { documentReader, keepDocuments } from '../../db/queries/released-documents'
 import {
   countStaged,
   deleteStaged,
@@ -36,6 +36,7 @@ import { filterOf } from '../reach/reach'
 import { readBlockers, type BlockersOf } from '../readiness/blockers'
 import { evaluateDue } from '../readiness/due'
 import { Cancelled, type WorkControls } from '../work/jobs'
+import { comparedPage } from './compared'
 
 /** So many families are put together at a time, each block in a transaction of its own. */
 const blockSize = 100
@@ -288,11 +289,6 @@ function isSameFrom(live: readonly PageRow[], made: readonly PageRow[], now: num
   return was.size === is.size && [...was].every(([group, rows]) => same(rows, is.get(group)))
 }
 
-function changeOf(before: ReleasedDocument | null, after: ReleasedDocument | null): ReleasedChange {
-  if (before === null) return 'added'
-  return after === null ? 'removed' : 'changed'
-}
-
 /** Puts together what stands beside the pages, where a release covers everything. Returns how much does not differ. */
 async function putSite(tx: Tx, bench: Workbench): Promise<number> {
   let unchanged = 0
@@ -326,20 +322,6 @@ async function removeStandingPages(
   await removePages(tx, bench, language, 'page', gone)
 }
 
-const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product' | 'page'>, string> = {
-  phrases: 'Phrases',
-  menu: 'Menu',
-  categories: 'Categories',
-  addresses: 'Addresses',
-}
-
-/** What a page is called in a list: a product by its name. */
-function titleOf(document: ReleasedDocument | null, key: string): string {
-  if (document === null) return key
-  if (document.kind === 'product') return document.name
-  return document.kind === 'page' ? document.title : siteTitles[document.kind]
-}
-
 /** Keeps the pages of one kind in an edition that differ from what is live, with what differs, and returns them. */
 async function stage(
   tx: Tx,
@@ -361,25 +343,17 @@ async function stage(
     const was = live.get(m.key) ?? []
     return isSameFrom(was, rows, now) ? [] : [{ ...m, rows, was }]
   })
-  const before = await documentsById(
+  const read = await documentReader(
     tx.db,
-    differing.flatMap(({ was }) => documentAt(was, now) ?? []),
+    differing.map(({ was }) => documentAt(was, now)),
   )
   const staged = differing.map(({ key, type, page, held, rows, was }): StagedPage => {
-    const liveNumber = documentAt(was, now)
-    const then = liveNumber === null ? null : readDocument(before.get(liveNumber)!)
+    const then = read(documentAt(was, now))
     const next = page[0]?.stretches[0]?.document ?? null
-    return {
-      language,
-      kind,
-      key,
-      change: was.some((r) => r.document !== null) ? changeOf(then ?? next, next) : changeOf(null, next),
-      changes: documentChanges(then, next),
-      title: titleOf(next ?? then, key),
-      type,
-      held,
-      rows,
-    }
+    // A page that comes later, or for a group alone, was there too.
+    const wasThere = was.some((r) => r.document !== null) && (then ?? next) !== null
+    const change = comesOrGoes(wasThere, next !== null)
+    return comparedPage({ language, kind, key, change, type, held, rows }, then, next)
   })
   await insertStaged(tx, release.id, staged)
   return staged

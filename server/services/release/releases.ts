@@ -8,7 +8,7 @@ import type {
 import type { Person } from '@contracts/people'
 import { groupBy } from '@core/lists/group-by'
 import { database, inTransaction, type Tx } from '../../db/connect'
-import { documentsById, readDocument } from '../../db/queries/released-documents'
+import { documentReader } from '../../db/queries/released-documents'
 import {
   documentAt,
   rowsOfPages,
@@ -23,7 +23,6 @@ import {
   deleteRelease,
   insertRelease,
   livePointer,
-  lockLivePointer,
   openReleases,
   releasesBefore,
   updateRelease,
@@ -34,7 +33,7 @@ import { authorize } from '../people/permission'
 import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
 import { enqueue } from '../work/jobs'
-import { documentsOf, getRelease, storedRelease } from './documents'
+import { documentsOf, getRelease, lockedRelease, storedRelease } from './documents'
 import { backToDraft, prepared } from './on-its-way'
 
 /** How every storefront stands: what is live there, and what is being made ready. */
@@ -178,11 +177,7 @@ export async function releasePage(id: string, of: PageKey, now: number): Promise
   const { language, kind, key } = of
   const live = await rowsOfPages(db, release.storefront, release.base, { language, kind, keys: [key] })
   const [before, after] = [documentAt(live.get(key) ?? [], now), documentAt(page.rows, now)]
-  const documents = await documentsById(
-    db,
-    [before, after].flatMap((n) => n ?? []),
-  )
-  const read = (n: number | null) => (n === null ? null : readDocument(documents.get(n)!))
+  const read = await documentReader(db, [before, after])
   const moments = [...new Set(page.rows.map((r) => r.begins))].filter((begins) => begins > now).sort((a, b) => a - b)
   return {
     ...pageRow(page),
@@ -196,9 +191,7 @@ export async function releasePage(id: string, of: PageKey, now: number): Promise
 export async function prepareAgain(person: Person, id: string): Promise<ReleaseDocument> {
   authorize(person, 'release')
   await inTransaction(async (tx) => {
-    const { storefront } = await storedRelease(id)
-    await lockLivePointer(tx, storefront)
-    const release = await storedRelease(id)
+    const release = await lockedRelease(tx, id)
     if (release.state !== 'failed') prepared(release)
     await backToDraft(tx, release)
     await enqueuePreparation(tx, release, person)
