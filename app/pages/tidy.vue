@@ -11,7 +11,7 @@ const wholeWords = ref(true)
 const language = ref('')
 const found = shallowRef<ReplaceReport>()
 const out = ref(new Set<string>())
-const busy = ref(false)
+const { busy, during } = useBusy()
 watch([find, by, matchCase, wholeWords, language], () => {
   found.value = undefined
 })
@@ -28,19 +28,13 @@ const body = (what: 'preview' | 'apply') => ({
 })
 async function look() {
   if (find.value.trim() === '') return
-  busy.value = true
   out.value = new Set()
-  try {
+  await during(async () => {
     found.value = await call('replaceInLibrary', { body: body('preview') })
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 async function replace() {
-  busy.value = true
-  try {
+  await during(async () => {
     const done = await call('replaceInLibrary', { body: body('apply') })
     tell(
       `Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ` +
@@ -50,11 +44,7 @@ async function replace() {
     found.value = undefined
     await refresh()
     refreshProof()
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 const lastStep = ref<number | null>(null)
 async function undoLast() {

@@ -28,7 +28,7 @@ export interface OnItsWay {
 }
 
 /** How many approvals a release has. */
-export const approvalsOf = ({ approvals }: Pick<OnItsWay, 'approvals'>): number =>
+export const approvalsOf = ({ approvals }: { approvals: readonly Pick<Approval, 'verdict'>[] }): number =>
   approvals.filter((a) => a.verdict === 'approved').length
 
 /** Whether a release can go live as far as approval goes: nobody has to approve it, or enough people did. */

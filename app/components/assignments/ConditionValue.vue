@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import { onClickOutside } from '@vueuse/core'
 import { mostDays } from '@core/rules/check'
 import { writtenOperator, type OperatorName } from '@core/rules/operators'
@@ -90,7 +91,7 @@ const endLabel = (i: number) =>
   shape.value === 'range' ? `${label.value}, ${i === 0 ? 'lower' : 'upper'} end` : label.value
 const numeric = computed(() => quantity.value || props.field.kind === 'number')
 const toggle = (code: string) => {
-  value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code]
+  value.value = toggled(list.value, code)
 }
 const chosenWords = computed(() =>
   list.value.map((c) => props.field.codes?.find((x) => x.code === c)?.label ?? String(c)).join(', '),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import type { Limits } from '@core/assignments/limits'
 
 /** Where, for whom and when something holds. What nothing is said of is not limited. */
@@ -12,10 +13,8 @@ const campaigns = computed(() => [...setup.campaigns.values()])
 const set = (change: Partial<Limits>) => {
   limits.value = { ...limits.value, ...change }
 }
-function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
-  const now = limits.value[list]
-  set({ [list]: now.includes(c) ? now.filter((x) => x !== c) : [...now, c] })
-}
+const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
+  set({ [list]: toggled(limits.value[list], c) })
 </script>
 
 <template>

@@ -17,7 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ cancel: []; deleted: [] }>()
 const jobs = useJobsStore()
 const { data: preview, problem } = useAnswer('previewRemoval', () => ({ body: props.which }))
-const busy = ref(false)
+const { busy, during } = useBusy()
 
 const kindWords: Record<ProductReference['kind'], string> = {
   assignment: 'Assignment',
@@ -41,8 +41,7 @@ const counted = computed(() => {
 })
 
 async function remove() {
-  busy.value = true
-  try {
+  await during(async () => {
     const job = await jobs.end((await call('removeProducts', { body: props.which })).id)
     if (job.state !== 'done')
       return tellProblem(new ApiProblem({ title: 'Not deleted', status: 409, detail: howItEnded(job) }))
@@ -51,11 +50,7 @@ async function remove() {
     useProofFocus().refresh()
     props.changed?.()
     emit('deleted')
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import { boundsInWords } from '@core/attributes/allowed'
 import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
 import { isNotApplicable, mayNotApply, notApplicable, notApplicableWords } from '@core/attributes/not-applicable'
@@ -67,8 +68,7 @@ onMounted(() => nextTick(() => begin()))
 /** Pictures or files by name. */
 const mediaNames = computed(() => value.value as string[] | null)
 const toggle = (code: string) => {
-  const list = (value.value as string[] | null) ?? []
-  value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
+  value.value = toggled((value.value as string[] | null) ?? [], code)
 }
 /** An option in the source's words, and beside them in those of the language that is looked through. */
 const lens = useLensStore()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import type { PoolState } from '@core/pool/compare'
 import type { PoolRow } from '@contracts/pool'
 
@@ -67,7 +68,7 @@ const markEmpty = () => {
   selected.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
 }
 const toggle = (path: string) => {
-  selected.value = selected.value.includes(path) ? selected.value.filter((p) => p !== path) : [...selected.value, path]
+  selected.value = toggled(selected.value, path)
 }
 const busy = ref(false)
 async function work(done: string, task: () => Promise<unknown>) {

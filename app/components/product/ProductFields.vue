@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import { windowWords } from '@core/moments/words'
 import { productKinds, productStatuses, typeOfCategory, type RangeEntry } from '@core/catalogue/model'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
@@ -222,11 +223,7 @@ const rangeWords = computed(() =>
           v-for="g in setup.groups"
           :key="g.code"
           :model-value="r.groups.includes(g.code)"
-          @update:model-value="
-            setRange(i, {
-              groups: r.groups.includes(g.code) ? r.groups.filter((x) => x !== g.code) : [...r.groups, g.code],
-            })
-          "
+          @update:model-value="setRange(i, { groups: toggled(r.groups, g.code) })"
           >{{ g.name }}</CheckBox
         >
         <label class="inline-row text-ink2"

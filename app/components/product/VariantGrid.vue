@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { attributeTypes, checkedValue, refersTo, displayForTeam } from '@core/attributes/types/registry'
 import { basePriceIn, productStatuses } from '@core/catalogue/model'
@@ -119,13 +120,10 @@ function choosable(a: Attribute): Value[] | undefined {
 const typed = ref<Record<string, string>>({})
 const valueLabel = (a: Attribute, v: Value) => displayForTeam(v, a, { language: setup.source, labels: [setup.source] })
 function toggleAxis(code: string) {
-  differsIn.value = differsIn.value.includes(code)
-    ? differsIn.value.filter((c) => c !== code)
-    : [...differsIn.value, code]
+  differsIn.value = toggled(differsIn.value, code)
 }
 function toggleValue(code: string, v: Value) {
-  const list = axes.value[code] ?? []
-  axes.value = { ...axes.value, [code]: list.includes(v) ? list.filter((x) => x !== v) : [...list, v] }
+  axes.value = { ...axes.value, [code]: toggled(axes.value[code] ?? [], v) }
 }
 /** A value of an attribute as it was typed; a measure may be typed without its unit. */
 function readValue(a: Attribute, text: string): Value | null {
@@ -306,9 +304,7 @@ function removeNewRows() {
               <CheckBox
                 :model-value="selected.includes(i)"
                 :label="`Select ${r.sku}`"
-                @update:model-value="
-                  selected = selected.includes(i) ? selected.filter((x) => x !== i) : [...selected, i]
-                "
+                @update:model-value="selected = toggled(selected, i)"
               />
             </td>
             <td v-for="c in differsIn" :key="c" class="py-1 pr-2">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
 import type { PartMark } from '../proof/partMark'
-import { changeShown, changesLine } from './releaseWords'
+import { changeShown, changesLine, staysAsItIs } from './releaseWords'
 
 const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
 
@@ -19,10 +19,7 @@ const liveWords = computed(() =>
   props.release.base === 0 ? 'nothing is live' : `release ${numberShown(props.release.base)}`,
 )
 /** What stays as it is live would change, and does not. */
-const goes = computed(() => {
-  const { held, anyway, leftOut } = props.page
-  return leftOut !== null || (held.length > 0 && anyway === null) ? 'would be' : 'is'
-})
+const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
+
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ storefront: string }>()
 const setup = useSetupStore()
@@ -7,19 +9,15 @@ const title = ref('')
 const covers = ref<'everything' | 'products'>('everything')
 const skus = ref('')
 const languages = ref<string[]>([])
-const busy = ref(false)
+const { busy, during } = useBusy()
 const offered = computed(
   () => setup.storefronts.find((s) => s.code === props.storefront)?.editions.map((e) => e.language) ?? [],
 )
 const named = computed(() => skusIn(skus.value))
 const isReady = computed(() => covers.value === 'everything' || named.value.length > 0)
-const toggle = (language: string, on: boolean) => {
-  languages.value = on ? [...languages.value, language] : languages.value.filter((l) => l !== language)
-}
 async function create() {
-  if (!isReady.value || busy.value) return
-  busy.value = true
-  try {
+  if (!isReady.value) return
+  await during(async () => {
     const scope = {
       ...(covers.value === 'products' ? { skus: named.value } : {}),
       ...(languages.value.length > 0 ? { languages: languages.value } : {}),
@@ -29,11 +27,7 @@ async function create() {
     })
     open.value = false
     await navigateTo({ path: `/releases/${release.id}`, query: lens.query })
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 
@@ -64,7 +58,7 @@ async function create() {
           v-for="l in offered"
           :key="l"
           :model-value="languages.includes(l)"
-          @update:model-value="toggle(l, Boolean($event))"
+          @update:model-value="languages = toggled(languages, l)"
           >{{ languageName(l) }}</CheckBox
         >
       </fieldset>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { ReleasePageRow } from '@contracts/release'
+import { isHeldBack } from './releaseWords'
 
 /** Why a page of a release is held back or left out, and what somebody decides about it. */
 const props = defineProps<{ page: ReleasePageRow; releaseId: string; mayDecide: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
-const isHeld = computed(() => props.page.held.length > 0 && props.page.anyway === null)
+const isHeld = computed(() => isHeldBack(props.page))
 const params = computed(() => {
   const { language, kind, key } = props.page
   return { id: props.releaseId, language, kind, key }
@@ -20,15 +21,12 @@ watch(
     reason.value = ''
   },
 )
+const { during } = useBusy()
 async function act(work: () => Promise<unknown>) {
-  try {
-    await work()
-    asked.value = undefined
-    reason.value = ''
-    emit('changed')
-  } catch (e) {
-    tellProblem(e)
-  }
+  if (!(await during(work))) return
+  asked.value = undefined
+  reason.value = ''
+  emit('changed')
 }
 const giveReason = () =>
   act(() =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ReleaseDocument } from '@contracts/release'
+import { approvalsOf } from '@core/release/approval'
 import { localWords } from '@core/moments/words'
 import { releaseName } from './releaseWords'
 
@@ -19,7 +20,6 @@ const isReleasable = computed(
 const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0)
 const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
 const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
-const approved = computed(() => props.release.approvals.filter((a) => a.verdict === 'approved').length)
 
 type Asked = 'release' | 'schedule' | 'approve' | 'refuse'
 /** What somebody is asked about before it is done. */
@@ -33,23 +33,15 @@ watch(
     comment.value = ''
   },
 )
-function ask(what: Asked) {
+function ask(what: Asked | undefined) {
   asked.value = what
 }
 
-const busy = ref(false)
+const { busy, during } = useBusy()
 async function act(work: () => Promise<unknown>) {
-  if (busy.value) return
-  busy.value = true
-  try {
-    await work()
-    asked.value = undefined
-    emit('changed')
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  if (!(await during(work))) return
+  asked.value = undefined
+  emit('changed')
 }
 const params = computed(() => ({ id: String(props.release.id) }))
 const base = computed(() => props.release.base)
@@ -118,43 +110,55 @@ useKeys('Release', [
       </button>
     </template>
   </span>
-  <p v-if="asked === 'release'" class="asked-row" role="alert">
-    {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
-    <button type="button" class="act main" :disabled="busy" @click="goLive">Release now</button>
-    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
-  </p>
-  <form
+  <AskedRow v-if="asked === 'release'" does="Release now" :disabled="busy" @go="goLive" @cancel="ask(undefined)">
+    <span role="alert">
+      {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
+    </span>
+  </AskedRow>
+  <AskedRow
     v-else-if="asked === 'schedule'"
-    class="asked-row"
-    @submit.prevent="schedule"
-    @keydown.esc.stop="asked = undefined"
+    does="Schedule the release"
+    :disabled="busy || !at"
+    @go="schedule"
+    @cancel="ask(undefined)"
   >
     <label class="inline-row"
       >Goes live at <DateField v-model="at" with-time="from" label="When it goes live" /> by the clock of
       {{ storefrontName }}</label
     >
-    <button type="submit" class="act main" :disabled="busy || !at">Schedule the release</button>
-    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
-  </form>
-  <form
-    v-else-if="asked"
-    class="asked-row"
-    @submit.prevent="judge(asked === 'approve' ? 'approved' : 'refused')"
-    @keydown.esc.stop="asked = undefined"
+  </AskedRow>
+  <AskedRow
+    v-else-if="asked === 'approve'"
+    does="Approve the release"
+    :disabled="busy"
+    @go="judge('approved')"
+    @cancel="ask(undefined)"
   >
     <TextField
       v-model="comment"
       autofocus
       class="w-96"
       maxlength="2000"
-      :label="asked === 'approve' ? 'Comment' : 'Reason'"
-      :placeholder="asked === 'approve' ? 'Comment; may stay empty' : 'What has to change first'"
+      label="Comment"
+      placeholder="Comment; may stay empty"
     />
-    <button type="submit" class="act main" :disabled="busy || (asked === 'refuse' && comment.trim() === '')">
-      {{ asked === 'approve' ? 'Approve the release' : 'Reject the release' }}
-    </button>
-    <button type="button" class="plain min-h-6" @click="asked = undefined">Cancel</button>
-  </form>
+  </AskedRow>
+  <AskedRow
+    v-else-if="asked === 'refuse'"
+    does="Reject the release"
+    :disabled="busy || comment.trim() === ''"
+    @go="judge('refused')"
+    @cancel="ask(undefined)"
+  >
+    <TextField
+      v-model="comment"
+      autofocus
+      class="w-96"
+      maxlength="2000"
+      label="Reason"
+      placeholder="What has to change first"
+    />
+  </AskedRow>
   <p v-if="release.stopped" class="basis-full text-madder" role="alert">
     It did not go live as scheduled. {{ release.stopped }}
   </p>
@@ -162,7 +166,7 @@ useKeys('Release', [
     Goes live on {{ localWords(release.goes.local) }} in {{ storefrontName }}.
   </p>
   <p v-else-if="release.state === 'waiting'" class="basis-full text-ink2" role="status">
-    Approved by {{ approved }} of {{ release.needed
+    Approved by {{ approvalsOf(release) }} of {{ release.needed
     }}<template v-if="isMine">. Somebody else has to approve it: you prepared it</template>.
   </p>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
+
 /** Takes products out of storefronts at once, without a draft: a recall, a legal matter. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ storefront: string }>()
@@ -7,19 +9,15 @@ const setup = useSetupStore()
 const skus = ref('')
 const reason = ref('')
 const chosen = ref<string[]>([])
-const busy = ref(false)
+const { busy, during } = useBusy()
 watch(open, (isOpen) => {
   if (isOpen) chosen.value = [props.storefront]
 })
 const named = computed(() => skusIn(skus.value))
 const isReady = computed(() => named.value.length > 0 && reason.value.trim().length >= 3 && chosen.value.length > 0)
-const toggle = (code: string, on: boolean) => {
-  chosen.value = on ? [...chosen.value, code] : chosen.value.filter((c) => c !== code)
-}
 async function remove() {
-  if (!isReady.value || busy.value) return
-  busy.value = true
-  try {
+  if (!isReady.value) return
+  await during(async () => {
     const body = { storefronts: chosen.value, skus: named.value, reason: reason.value }
     const { items } = await call('removeAtOnce', { body })
     tell(
@@ -31,11 +29,7 @@ async function remove() {
     skus.value = ''
     reason.value = ''
     emit('removed')
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 
@@ -60,7 +54,7 @@ async function remove() {
           v-for="s in setup.storefronts"
           :key="s.code"
           :model-value="chosen.includes(s.code)"
-          @update:model-value="toggle(s.code, Boolean($event))"
+          @update:model-value="chosen = toggled(chosen, s.code)"
           >{{ s.name }}</CheckBox
         >
       </fieldset>

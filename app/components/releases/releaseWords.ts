@@ -1,4 +1,4 @@
-import type { ByWhom, ReleaseCounts, ReleaseDocument, ReleasedChange } from '@contracts/release'
+import type { ByWhom, ReleaseCounts, ReleaseDocument, ReleasedChange, ReleasePageRow } from '@contracts/release'
 import { localWords } from '@core/moments/words'
 import type { HeadField, PageChange } from '@core/release/compare'
 
@@ -27,6 +27,14 @@ export const verdictWords: Record<ReleaseDocument['approvals'][number]['verdict'
 /** When something was done, and by whom: “30 Nov 2026, 12:57, Maren Oddvik”. */
 export const byWhomShown = ({ at, person }: ByWhom): string =>
   [whenShown(at), ...(person === null ? [] : [person])].join(', ')
+
+/** Whether a page stays as it is live: it is left out, or held back and not released all the same. */
+export const staysAsItIs = ({ held, anyway, leftOut }: ReleasePageRow): boolean =>
+  leftOut !== null || isHeldBack({ held, anyway })
+
+/** Whether a page is held back since it is not ready. */
+export const isHeldBack = ({ held, anyway }: Pick<ReleasePageRow, 'held' | 'anyway'>): boolean =>
+  held.length > 0 && anyway === null
 
 /** What a release is called where its number or title names it. */
 export const releaseName = ({ number, title }: ReleaseDocument): string =>

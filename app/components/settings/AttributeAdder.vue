@@ -15,7 +15,7 @@ const input = ref(0)
 const root = useTemplateRef<HTMLElement>('root')
 const making = ref<Attribute>()
 const options = ref('')
-const busy = ref(false)
+const { busy, during } = useBusy()
 /** No code is written like this. */
 const makeNew = '+ new'
 const found = computed(() => {
@@ -78,8 +78,7 @@ const setFamily = (family: UnitFamily) => {
 const chosenType = computed(() => making.value && attributeTypes[making.value.type].options !== undefined)
 async function make() {
   const a = making.value!
-  busy.value = true
-  try {
+  await during(async () => {
     const list = chosenType.value ? withOptions([], options.value.split(/[,\n]/), setup.source) : []
     const code = await putUnderFreeCode(codeOfName(a.labels[setup.source]!, 'attribute'), async (c) => {
       await call('putAttribute', {
@@ -92,11 +91,7 @@ async function make() {
     await setup.reload()
     emit('add', code)
     again()
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

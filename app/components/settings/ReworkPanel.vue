@@ -37,10 +37,9 @@ const {
 const needed = computed(
   () => touched.value && (data.value?.values ?? 0) > 0 && (data.value!.changed > 0 || data.value!.lost > 0),
 )
-const busy = ref(false)
+const { busy, during } = useBusy()
 async function make() {
-  busy.value = true
-  try {
+  await during(async () => {
     const job = await jobs.end((await call('reworkAttribute', { params: params.value, body: body.value })).id)
     if (job.state !== 'done')
       return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
@@ -49,11 +48,7 @@ async function make() {
       `${r.title}: ${countShown(r.unchanged, 'value')} unchanged, ${numberShown(r.changed)} converted, ${numberShown(r.lost)} lost`,
     )
     emit('done')
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 defineExpose({ needed, make, looking })
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import type { TypeAttribute, Value } from '@core/attributes/attribute'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { mayNotApply } from '@core/attributes/not-applicable'
@@ -47,12 +48,7 @@ const shownDefault = computed(() => {
   if (value === null || !attribute.value) return ''
   return displayForTeam(value, attribute.value, { language: setup.source, labels: [setup.source] })
 })
-const toggle = (code: string) =>
-  set({
-    requiredIn: use.value.requiredIn.includes(code)
-      ? use.value.requiredIn.filter((c) => c !== code)
-      : [...use.value.requiredIn, code],
-  })
+const toggle = (code: string) => set({ requiredIn: toggled(use.value.requiredIn, code) })
 </script>
 
 <template>

@@ -10,12 +10,11 @@ const props = defineProps<{
 }>()
 const setup = useSetupStore()
 const trial = shallowRef<Trial>()
-const busy = ref(false)
+const { busy, during } = useBusy()
 const tried = ref('')
 const key = computed(() => JSON.stringify(props))
 async function look() {
-  busy.value = true
-  try {
+  await during(async () => {
     trial.value = await call('tryWords', {
       body: {
         words: props.words,
@@ -25,11 +24,7 @@ async function look() {
       },
     })
     tried.value = key.value
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 const found = computed(() => {
   if (!trial.value) return ''

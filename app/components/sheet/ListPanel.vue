@@ -15,13 +15,12 @@ const { data, refresh } = useAnswer('listLists', () => ({}), { on: () => setup.l
 const lists = computed(() => data.value?.items ?? [])
 const name = ref('')
 const into = ref('')
-const busy = ref(false)
+const { busy, during } = useBusy()
 const what = computed(() =>
   props.selected ? `${numberShown(props.selected.rows)} selected` : `all ${numberShown(props.found)} found`,
 )
 async function put(close: () => void) {
-  busy.value = true
-  try {
+  await during(async () => {
     const body = props.selected ? { add: await props.selected.skus() } : { addFound: props.filter, lens: props.lens }
     const code =
       into.value ||
@@ -36,11 +35,7 @@ async function put(close: () => void) {
     name.value = ''
     into.value = code
     close()
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 function show(code: string, close: () => void) {
   emit('show', code)

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
+
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
@@ -16,9 +18,7 @@ const belonging = computed(() =>
   (assignments.data.value?.items ?? []).filter((a) => a.campaign === code.value && code.value !== null),
 )
 const toggle = (s: string) => {
-  draft.value!.storefronts = draft.value!.storefronts.includes(s)
-    ? draft.value!.storefronts.filter((x) => x !== s)
-    : [...draft.value!.storefronts, s]
+  draft.value!.storefronts = toggled(draft.value!.storefronts, s)
 }
 </script>
 

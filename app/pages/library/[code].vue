@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import { factIn } from '@core/catalogue/storefront-facts'
 import { inlineAddresses } from '@core/richtext/read'
 import { relatedGroups, relatedWords } from '@core/page/relations'
@@ -148,9 +149,8 @@ const emptyOn = (address: string) => {
   const v = fill.data.value?.values.find((x) => x.address === address)
   return v && address.startsWith('attribute:') && fill.data.value ? fill.data.value.count - v.filled : 0
 }
-function need(address: string, on: boolean) {
-  const d = draft.value!
-  d.needed = on ? [...d.needed, address] : d.needed.filter((n) => n !== address)
+function need(address: string) {
+  draft.value!.needed = toggled(draft.value!.needed, address)
 }
 const place = computed({
   get: () => ({ area: draft.value!.own!.area, order: draft.value!.own!.order, resting: draft.value!.own!.resting }),
@@ -248,7 +248,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
             v-if="!/^(page|live):/.test(a)"
             :disabled="readonly"
             :model-value="draft.needed.includes(a)"
-            @update:model-value="need(a, $event)"
+            @update:model-value="need(a)"
             >required: without it the piece is not shown</CheckBox
           >
           <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre"

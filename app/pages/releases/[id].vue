@@ -4,8 +4,10 @@ import {
   byWhomShown,
   changesLine,
   countWords,
+  isHeldBack,
   pageChangeWords,
   releaseStateWords,
+  staysAsItIs,
   verdictWords,
 } from '~/components/releases/releaseWords'
 
@@ -79,13 +81,11 @@ const counts = computed(() =>
 const languages = computed(
   () => setup.storefronts.find((s) => s.code === release.value?.storefront)?.editions.map((e) => e.language) ?? [],
 )
-const isHeld = (row: ReleasePageRow) => row.held.length > 0 && row.anyway === null
 function lineOf(row: ReleasePageRow): string {
   if (row.leftOut) return `left out: ${row.leftOut.reason}`
-  if (isHeld(row)) return `held back: ${countShown(row.held.length, 'blocker')}`
+  if (isHeldBack(row)) return `held back: ${countShown(row.held.length, 'blocker')}`
   return [pageChangeWords[row.change], changesLine(row.changes)].filter((w) => w !== '').join(': ')
 }
-const staysAsItIs = (row: ReleasePageRow) => row.leftOut !== null || isHeld(row)
 const scopeWords = computed(() => {
   const scope = release.value?.scope ?? {}
   const what = scope.skus

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
 import type { RecipeRunBody } from '@contracts/drafting'
 
 const route = useRoute()
@@ -29,7 +30,7 @@ const leaveThin = ref(true)
 const building = ref(Boolean(filter.where))
 const rule = useRuleFilter(where)
 const toggle = (id: string) => {
-  editions.value = editions.value.includes(id) ? editions.value.filter((e) => e !== id) : [...editions.value, id]
+  editions.value = toggled(editions.value, id)
 }
 const body = computed<RecipeRunBody>(() => ({
   filter: condition.value,
@@ -44,19 +45,14 @@ const preview = useAnswer(
   () => (ready.value ? { params: { code: recipe.value }, body: body.value } : undefined),
   { wait: 250 },
 )
-const busy = ref(false)
+const { busy, during } = useBusy()
 async function start() {
-  if (!ready.value || !preview.data.value?.products || busy.value) return
-  busy.value = true
-  try {
+  if (!ready.value || !preview.data.value?.products) return
+  await during(async () => {
     await call('runRecipe', { params: { code: recipe.value }, body: body.value })
     tell('Started. Its progress is shown in the bar below; you will be told when there is something to review.')
     await navigateTo('/review/waiting')
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
+  })
 }
 useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: true, run: () => void start() }])
 </script>
