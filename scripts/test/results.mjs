@@ -43,13 +43,19 @@ export function playwrightResult(file) {
   return { passed: stats.expected + stats.flaky, failed: failures.length, failures }
 }
 
+const failedToo = (failed) => (failed > 0 ? `, ${failed} FAILED` : '')
+
 /** Collects results, and tells them at the end; the last line counts all suites. */
 export class Results {
   #suites = []
   #began = Date.now()
+  #last = this.#began
 
+  /** What a suite came to. It took the time since the one before, and with it what was made ready for it. */
   add(name, { passed, failed, failures = [] }) {
-    this.#suites.push({ name, passed, failed, failures })
+    const now = Date.now()
+    this.#suites.push({ name, passed, failed, failures, seconds: Math.round((now - this.#last) / 1000) })
+    this.#last = now
   }
 
   /** Whether something ran and nothing failed. */
@@ -61,8 +67,8 @@ export class Results {
     for (const { name, failures } of this.#suites)
       for (const { title, message } of failures) console.log(`\nFAILED in ${name}: ${title}\n${message}`)
     console.log('')
-    for (const { name, passed, failed } of this.#suites)
-      console.log(`${name.padEnd(22)} ${passed} passed${failed > 0 ? `, ${failed} FAILED` : ''}`)
+    for (const { name, passed, failed, seconds } of this.#suites)
+      console.log(`${name.padEnd(36)} ${`${seconds} s`.padStart(6)}  ${passed} passed${failedToo(failed)}`)
     console.log(`in ${Math.round((Date.now() - this.#began) / 1000)} s\n`)
     console.log(`${this.#sum('passed')} passed, ${this.#sum('failed')} failed`)
   }
