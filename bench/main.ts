@@ -8,6 +8,7 @@ import { benchTranslationFiles } from './translation-files'
 import { benchBrowser } from './browser'
 import { writeProducts, writeVariants } from './catalogue'
 import { benchBulk, benchExport } from './bulk'
+import { benchDelivery } from './delivery'
 import { benchImport } from './import'
 import { benchList } from './list'
 import { table } from './measure'
@@ -52,6 +53,7 @@ if (asked('texts')) await benchTexts()
 if (process.env.INKLOOM_BENCH_URL) {
   if (asked('browser')) await benchBrowser(process.env.INKLOOM_BENCH_URL)
   if (asked('writers')) await benchWriters(process.env.INKLOOM_BENCH_URL, Number(process.env.INKLOOM_BENCH_WEB))
+  if (asked('delivery')) await benchDelivery(process.env.INKLOOM_BENCH_URL)
 }
 const day = new Date().toISOString().slice(0, 10)
 const before = existsSync('bench/figures.md') ? readFileSync('bench/figures.md', 'utf8') : ''

@@ -1,7 +1,7 @@
 // Runs the benchmarks on a database of their own and writes bench/figures.md.
 import path from 'node:path'
 import { ensurePackages } from './packages.mjs'
-import { run, StepFailed } from './run.mjs'
+import { ensureDebian, has, run, StepFailed } from './run.mjs'
 
 let postgres
 let application
@@ -35,7 +35,7 @@ try {
       ],
       { env, show: true },
     )
-  const withApplication = ['browser', 'writers']
+  const withApplication = ['browser', 'writers', 'delivery']
   const alone = parts.filter((p) => !withApplication.includes(p))
   if (parts.length === 0 || alone.length > 0)
     main({ ...env, ...(parts.length === 0 ? { INKLOOM_BENCH_WHOLE: 'true' } : {}) }, alone)
@@ -44,6 +44,7 @@ try {
     // The interface is measured with the application running, which the other parts would feel.
     const { build } = await import('./build.mjs')
     await build()
+    if (served.includes('delivery')) ensureDebian('wrk', ['wrk'], () => !has('wrk'))
     const place = { ...env, NITRO_PORT: String(await freePort(4880)) }
     application = await serve(place)
     main(

@@ -30,6 +30,8 @@ export interface Settings {
   connections: number
   /** For how many seconds at most an answer of delivery may be kept on the way to shoppers. */
   deliverySeconds: number
+  /** How much memory the answers of delivery take that are kept ready, in megabytes of a million bytes. */
+  deliveryMegabytes: number
 }
 
 type Storage =
@@ -58,6 +60,7 @@ const schema = Joi.object({
   INKLOOM_S3_SECRET: whenS3(Joi.string()),
   INKLOOM_S3_REGION: Joi.string().default('us-east-1'),
   INKLOOM_DELIVERY_SECONDS: Joi.number().integer().min(0).max(86_400).default(30),
+  INKLOOM_DELIVERY_MEGABYTES: Joi.number().integer().min(0).max(16_384).default(64),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
   INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
@@ -109,6 +112,7 @@ export function settings(): Settings {
     sourceLanguage: env.INKLOOM_SOURCE_LANGUAGE as string,
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
+    deliveryMegabytes: env.INKLOOM_DELIVERY_MEGABYTES as number,
     storage: storageOf(env as Record<string, string>),
   }
   return known

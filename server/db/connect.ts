@@ -28,6 +28,8 @@ export interface Tx {
   invalidated: Invalidated
   /** The roots of families that it holds locked, so that no family is asked for twice. */
   lockedRoots: Set<number>
+  /** What is done once it has committed, before whoever began it goes on. It must not throw. */
+  onceCommitted: Set<() => Promise<void>>
 }
 
 /** A transaction of this asynchronous context; `ended` once it has committed or fallen. */
@@ -271,6 +273,7 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     db: onClient(client),
     invalidated: nothingInvalidated(),
     lockedRoots: new Set(),
+    onceCommitted: new Set(),
     ended: false,
     savepoints: 0,
   }
@@ -289,6 +292,7 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     tx.ended = true
     await client.query('commit')
     release()
+    for (const work of tx.onceCommitted) await work()
     return result
   } catch (e) {
     tx.ended = true

@@ -1,23 +1,6 @@
-import { promisify } from 'node:util'
-import { brotliCompress, constants, gzip } from 'node:zlib'
-import {
-  appendResponseHeader,
-  getRequestHeader,
-  getResponseHeader,
-  getResponseStatus,
-  setResponseHeaders,
-  type H3Event,
-} from 'h3'
+import { appendResponseHeader, getRequestHeader, getResponseHeader, getResponseStatus, setResponseHeaders } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
-import { takenBy } from '../http/accept'
-
-const brotli = promisify(brotliCompress)
-const gzipped = promisify(gzip)
-
-/** Shorter answers gain nothing, in bytes. */
-const leastBytes = 1024
-/** Quick rather than small: answers are made for one reader each. */
-const brotliOptions = { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }
+import { encodingFor, leastBytes, pack } from '../http/packing'
 
 /**
  * What tells a secret is sent as it is: the length of what is compressed tells of what stands beside it (the attack
@@ -36,13 +19,13 @@ export default defineNitroPlugin((nitro) => {
     // What is not modified says so too (RFC 9110, 15.4.5).
     appendResponseHeader(event, 'Vary', 'Accept-Encoding')
     if (getResponseStatus(event) >= 300) return
-    const encoding = encodingFor(event)
+    const encoding = encodingFor(getRequestHeader(event, 'accept-encoding'))
     const text = encoding && textOf(response.body)
     if (!text || text.length < leastBytes) return
     if (typeof response.body === 'object' && !getResponseHeader(event, 'content-type'))
       setResponseHeaders(event, { 'Content-Type': 'application/json' })
     setResponseHeaders(event, { 'Content-Encoding': encoding })
-    response.body = encoding === 'br' ? await brotli(text, brotliOptions) : await gzipped(text)
+    response.body = await pack(text, encoding)
   })
 })
 
@@ -51,11 +34,4 @@ function textOf(body: unknown): string | undefined {
   if (typeof body === 'string') return body
   const isPlain = Array.isArray(body) || (typeof body === 'object' && body?.constructor === Object)
   return isPlain ? JSON.stringify(body) : undefined
-}
-
-/** The encoding that a client takes, the smaller first (RFC 9110, 12.5.3). */
-function encodingFor(event: H3Event): 'br' | 'gzip' | undefined {
-  const taken = takenBy(getRequestHeader(event, 'accept-encoding') ?? '')
-  if (taken.includes('br')) return 'br'
-  return taken.includes('gzip') ? 'gzip' : undefined
 }

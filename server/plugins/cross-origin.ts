@@ -2,6 +2,8 @@ import { appendResponseHeader, getRequestHeader, setResponseHeaders, type H3Even
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { now } from '../clock'
 import { isOutage } from '../db/connect'
+import { corsHeaders } from '../http/cors'
+import { keptOrigins } from '../services/delivery/following'
 import { originsOf } from '../services/delivery/live'
 
 /** The storefront whose delivery a request is about. */
@@ -12,8 +14,7 @@ function storefrontOf(event: H3Event): string | undefined {
 }
 
 /**
- * What a storefront delivers can be read by scripts of the site that its addresses name, and of no other (Fetch
- * Standard, https://fetch.spec.whatwg.org/#http-cors-protocol).
+ * What a storefront delivers can be read by scripts of the site that its addresses name, and of no other.
  */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', async (event) => {
@@ -23,16 +24,14 @@ export default defineNitroPlugin((nitro) => {
     appendResponseHeader(event, 'Vary', 'Origin')
     const origin = getRequestHeader(event, 'origin')
     if (origin === undefined) return
-    const origins = await originsOf(storefront, now()).catch((e: unknown) => {
+    const asked = keptOrigins(storefront, () => originsOf(storefront, now()))
+    const origins = await asked.catch((e: unknown) => {
       // The answer itself will say that the database is away.
       if (isOutage(e)) return new Set<string>()
       throw e
     })
     if (!origins.has(origin)) return
-    setResponseHeaders(event, {
-      'Access-Control-Allow-Origin': origin,
-      'Access-Control-Expose-Headers': 'ETag, Inkloom-Release, Inkloom-Changes',
-    })
+    setResponseHeaders(event, corsHeaders(origin, origins))
     if (event.method === 'OPTIONS' && getRequestHeader(event, 'access-control-request-method') !== undefined)
       setResponseHeaders(event, {
         'Access-Control-Allow-Methods': 'GET, HEAD',

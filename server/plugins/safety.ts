@@ -1,20 +1,14 @@
 import { randomBytes } from 'node:crypto'
+import { setResponseHeaders } from 'h3'
 import { defineNitroPlugin, useRuntimeConfig } from 'nitropack/runtime'
-import { settings } from '../settings'
+import { strictHeaders } from '../http/strict'
 
-/** Every answer carries what browsers need to be strict; the page's own inline script, and no other, may run. */
 /** The development server puts styles into the page as it changes them; the built application has files of them. */
 const styles = import.meta.dev ? "'self' 'unsafe-inline'" : "'self'"
 
+/** Every answer carries what browsers need to be strict; the page's own inline script, and no other, may run. */
 export default defineNitroPlugin((nitro) => {
-  const overHttps = settings().publicUrl?.startsWith('https://') ?? false
-  nitro.hooks.hook('request', (event) => {
-    const { res } = event.node
-    res.setHeader('X-Content-Type-Options', 'nosniff')
-    res.setHeader('Referrer-Policy', 'same-origin')
-    res.setHeader('X-Frame-Options', 'SAMEORIGIN')
-    if (overHttps) res.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains')
-  })
+  nitro.hooks.hook('request', (event) => setResponseHeaders(event, strictHeaders()))
   const pages = useRuntimeConfig().pagePatterns.map((pattern) => new RegExp(`^${pattern}/?$`))
   nitro.hooks.hook('render:response', (response, { event }) => {
     // The page says itself that there is none; programs are told by the status.

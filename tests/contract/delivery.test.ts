@@ -214,6 +214,38 @@ describe('a release that is pinned', () => {
 })
 
 describe('answers', () => {
+  it('that are ready say the same as when they were made, in body and in headers', async () => {
+    const { slug } = await read<DeliveredProduct>(address)
+    const paths = ['categories', 'categories/bags', 'menu', 'phrases', 'pages', `products/${sku}`]
+    for (const path of [...paths, ...(slug === null ? [] : [`by-slug/${slug}`])]) {
+      // Two addresses of the same, so that the first of each is made anew.
+      const [first, second] = await Promise.all([0, 1].map(() => told(`${delivery}/${path}`)))
+      expect(second).toEqual(first)
+      expect(await told(`${delivery}/${path}`)).toEqual(first)
+      const list = await told(`${delivery}/${path}`, { Accept: 'text/html' })
+      expect(list.status).toBe(406)
+    }
+  })
+  it('that are ready are sent packed, by HEAD and to scripts of the site as others are', async () => {
+    const { origin } = new URL((await read<DeliveredProduct>(address)).address!)
+    for (const encoding of ['br', 'gzip', 'identity', 'br'])
+      expect((await told(address, { 'Accept-Encoding': encoding })).body).toEqual((await told(address)).body)
+    const whole = await open(address, { headers: { Origin: origin } })
+    const again = await open(address, { headers: { Origin: origin } })
+    expect(again.headers.get('access-control-allow-origin')).toBe(origin)
+    expect(whole.headers.get('access-control-allow-origin')).toBe(origin)
+    const head = await open(address, { method: 'HEAD' })
+    expect([head.status, head.headers.get('etag')]).toEqual([200, whole.headers.get('etag')])
+  })
+
+  /** All that an answer says but the time of day. */
+  async function told(path: string, headers: Record<string, string> = {}) {
+    const answer = await open(path, { headers })
+    const said = Object.fromEntries([...answer.headers].filter(([name]) => !timely.has(name)))
+    return { status: answer.status, headers: said, body: await answer.text() }
+  }
+  const timely = new Set(['date', 'cache-control'])
+
   it('can be kept, asked for again and had compressed, as HTTP has it (RFC 9110, RFC 9111)', async () => {
     const whole = await open(address)
     const tag = whole.headers.get('etag')!

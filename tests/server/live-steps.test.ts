@@ -1,45 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ownDatabase, now } from './database'
+import type { Stretches } from './released'
 
 ownDatabase()
-const { inTransaction } = await import('@server/db/connect')
-const { insertStaged, writeReleased } = await import('@server/db/queries/released-pages')
-const { insertRelease, lockLivePointer, movePointer } = await import('@server/db/queries/releases')
-const { noteMoments, stepOfRelease } = await import('@server/services/release/steps')
+const { noteMoments } = await import('@server/services/release/steps')
 const { deliverChanges } = await import('@server/services/delivery/changes')
-
-const hour = 3_600_000
-const nowhere = { slug: null, category: null, name: null }
-
-/** A page from a moment on, in hours after the beginning; null is no page. */
-type Stretches = [hours: number, document: number | null][]
-type Pages = Record<string, Stretches>
-
-/** Releases some pages of a storefront, as a release that goes live at a moment. Returns its number. */
-async function goLive(storefront: string, pages: Pages, at: number): Promise<number> {
-  return inTransaction(async (tx) => {
-    const pointer = await lockLivePointer(tx, storefront)
-    const number = pointer.number + 1
-    const of = { storefront, title: '', scope: {}, base: pointer.number, madeBy: 1, made: new Date(now) }
-    const id = await insertRelease(tx, of)
-    const staged = Object.entries(pages).map(([key, stretches]) => ({
-      ...{ language: 'en-GB', kind: 'product', key, change: 'changed' as const, changes: [], title: key, type: null },
-      held: [],
-      rows: stretches.map(([hours, document]) => ({
-        group: '',
-        begins: hours === 0 ? -Infinity : now + hours * hour,
-        document,
-        ...nowhere,
-      })),
-    }))
-    await insertStaged(tx, id, staged)
-    await writeReleased(tx, id, storefront, number)
-    await stepOfRelease(tx, storefront, pointer, { number, at })
-    await movePointer(tx, storefront, { number, reads: number })
-    return number
-  })
-}
+const { goLive, hour } = await import('./released')
 
 const stillThere = () => false
 const told = async (storefront: string, after?: string, limit = 1000) => {

@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Db } from '../connect'
 import { instant, millis } from './instants'
-import { validAt, type PageKey } from './released-pages'
+import { validAt } from './released-pages'
 
 // Pages as shoppers get them: what is read of a release at a moment.
 
@@ -20,26 +20,28 @@ export interface DeliveredPage {
 }
 
 /**
- * The page that a release has for a customer group at a moment; that of nobody where the group has none of its own.
- * Undefined where it has no such page, whatever the moment.
+ * The pages that a release has under some keys for a customer group at a moment, by key; that of nobody where the group
+ * has none of its own. A key under which it has no page, whatever the moment, has no entry.
  */
-export async function deliveredPage(
+export async function deliveredUnder(
   db: Db,
   { storefront, release }: ReleaseRead,
-  { language, kind, key }: PageKey,
+  { language, kind, keys }: { language: string; kind: string; keys: readonly string[] },
   group: string,
   now: number,
-): Promise<DeliveredPage | undefined> {
-  const { rows } = await db.execute<DeliveredPage & Record<string, unknown>>(sql`
-    with own as materialized (
-      select p.group_code, p.begins, p.document, p.slug from released_page p
-      where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key = ${key}
-        and p.group_code in ('', ${group}) and ${validAt(release)}),
-    read as (select * from own where group_code = (select max(group_code) from own))
-    select document, slug,
-      (select ${millis(sql`min(n.begins)`)} from read n where n.begins > ${instant(now)}) as next
-    from read where begins <= ${instant(now)} order by begins desc limit 1`)
-  return rows[0]
+): Promise<Map<string, DeliveredPage>> {
+  const { rows } = await db.execute<DeliveredPage & { key: string } & Record<string, unknown>>(sql`
+    select k.key, page.document, page.slug, page.next
+    from unnest(${sql.param([...keys])}::text[]) as k(key) cross join lateral (
+      with own as materialized (
+        select p.group_code, p.begins, p.document, p.slug from released_page p
+        where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key = k.key
+          and p.group_code in ('', ${group}) and ${validAt(release)}),
+      read as (select * from own where group_code = (select max(group_code) from own))
+      select document, slug,
+        (select ${millis(sql`min(n.begins)`)} from read n where n.begins > ${instant(now)}) as next
+      from read where begins <= ${instant(now)} order by begins desc limit 1) page`)
+  return new Map(rows.map(({ key, ...page }) => [key, page]))
 }
 
 /** The pages of an edition at a moment for a shopper of no group, one row each: columns of `p`, `released_page`. */

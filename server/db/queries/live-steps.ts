@@ -27,12 +27,16 @@ export async function lastStep(db: Db, storefront: string): Promise<LiveStep | u
   return rows[0]
 }
 
-/** The number of the last step of every storefront. */
-export async function lastSteps(db: Db): Promise<Map<string, number>> {
-  const { rows } = await db.execute<{ storefront: string; step: number }>(sql`
-    select l.storefront, (select max(s.step) from live_step s where s.storefront = l.storefront) as step
+/** Up to where a storefront has come: its last step, and the release that is live. */
+export type LastStep = Pick<LiveStep, 'step' | 'number'>
+
+/** The last step of every storefront. */
+export async function lastSteps(db: Db): Promise<Map<string, LastStep>> {
+  const { rows } = await db.execute<LastStep & { storefront: string }>(sql`
+    select l.storefront, l.number, coalesce(
+      (select max(s.step) from live_step s where s.storefront = l.storefront), 0) as step
     from live_release l`)
-  return new Map(rows.map((r) => [r.storefront, r.step ?? 0]))
+  return new Map(rows.map(({ storefront, ...last }) => [storefront, last]))
 }
 
 /** The steps of a storefront from one on, in order. */

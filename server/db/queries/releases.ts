@@ -101,7 +101,7 @@ export interface LivePointer {
   reads: number
 }
 
-const nothingLive: LivePointer = { number: 0, reads: 0 }
+export const nothingLive: LivePointer = { number: 0, reads: 0 }
 
 /** What is live in a storefront; 0 where nothing ever was. */
 export async function livePointer(db: Db, storefront: string): Promise<LivePointer> {

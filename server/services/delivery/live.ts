@@ -1,3 +1,4 @@
+import DataLoader from 'dataloader'
 import type { ReleasedAddresses } from '@core/release/site'
 import { originOfPages, type PageAddresses } from '@core/catalogue/page-addresses'
 import { database } from '../../db/connect'
@@ -8,15 +9,21 @@ import {
   type ReleaseRead,
 } from '../../db/queries/delivered-pages'
 import { documentsById, readDocument } from '../../db/queries/released-documents'
-import { livePointer, livePointers, releaseOfNumber } from '../../db/queries/releases'
+import { livePointers, nothingLive, releaseOfNumber, type LivePointer } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound, Problem } from '../problem'
+import { together } from './together'
 
 /** What is read of a storefront: one release of it. */
 export interface Reading extends ReleaseRead {
   /** The number by which answers name it. */
   number: number
 }
+
+const pointerOf = new DataLoader<string, LivePointer>(async (storefronts) => {
+  const live = new Map((await livePointers(database())).map((p) => [p.storefront, p]))
+  return storefronts.map((storefront) => live.get(storefront) ?? nothingLive)
+}, together)
 
 /** For so long after another went live, a release can still be read, in milliseconds. */
 const readableAfter = 600_000
@@ -26,11 +33,10 @@ const readableAfter = 600_000
  * nothing is live, and where the pinned one was not live within ten minutes.
  */
 export async function readingOf(storefront: string, pinned: number | undefined, now: number): Promise<Reading> {
-  const db = database()
-  const { number, reads } = await livePointer(db, storefront)
+  const { number, reads } = await pointerOf.load(storefront)
   if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
   if (pinned === undefined || pinned === number) return { storefront, number, release: reads }
-  const next = pinned < number ? await releaseOfNumber(db, storefront, pinned + 1) : undefined
+  const next = pinned < number ? await releaseOfNumber(database(), storefront, pinned + 1) : undefined
   const ended = next?.live?.getTime()
   if (ended === undefined || ended < now - readableAfter)
     throw new Problem(

@@ -1,86 +1,112 @@
 import { createHash } from 'node:crypto'
+import DataLoader from 'dataloader'
 import type { DeliveredStorefront } from '@contracts/delivery'
-import { productAddress, type PageAddresses } from '@core/catalogue/page-addresses'
-import { alternatesOf, type PageInEdition } from '@core/release/alternates'
-import type { ReleasedDocument, ReleasedProduct } from '@core/release/document'
-import { siteKinds } from '@core/release/site'
+import { groupBy } from '@core/lists/group-by'
+import type { ReleasedProduct } from '@core/release/document'
 import { database } from '../../db/connect'
-import {
-  deliveredPage,
-  deliveredPages,
-  keyOfSlug,
-  pagesElsewhere,
-  type PageElsewhere,
-} from '../../db/queries/delivered-pages'
+import { deliveredUnder, keyOfSlug, pagesElsewhere } from '../../db/queries/delivered-pages'
 import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
 import type { PageKey } from '../../db/queries/released-pages'
 import { livePointers } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
-import { addressesOf, editionKey, liveEditions, type Reading } from './live'
+import { addressed, linksAmong, type Linked } from './links'
+import { addressesOf, liveEditions, type Reading } from './live'
+import { together } from './together'
 
 /** A released page as it is answered. */
 export interface Delivered extends KeptDocument {
-  /** The number of the release that it is read from. */
-  release: number
   /** When it changes next by itself, in milliseconds since 1970; null where it never does. */
   next: number | null
 }
 
+const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
+  notFound(`released page of “${key}” in ${storefront} and ${language}`)
+
+/** Pages of one kind of an edition that are released under some keys, for a shopper of no group. */
+async function deliverUnder(
+  reading: Reading,
+  of: { language: string; kind: string; keys: readonly string[] },
+  now: number,
+): Promise<Map<string, Delivered>> {
+  const db = database()
+  const pages = await deliveredUnder(db, reading, of, '', now)
+  const documents = await documentsById(
+    db,
+    [...pages.values()].flatMap((p) => p.document ?? []),
+  )
+  const found = new Map<string, Delivered>()
+  for (const [key, { document, next }] of pages)
+    if (document !== null) found.set(key, { ...documents.get(document)!, next })
+  return found
+}
+
 /** What is released under a key, for a shopper of no group. Throws 404 where nothing is at the moment. */
 export async function deliver(reading: Reading, of: PageKey, now: number): Promise<Delivered> {
-  const db = database()
-  const page = await deliveredPage(db, reading, of, '', now)
-  const document = page?.document
-  const kept = document ? (await documentsById(db, [document])).get(document) : undefined
-  if (!page || !kept) throw notFound(`released page of “${of.key}” in ${reading.storefront} and ${of.language}`)
-  return { ...kept, release: reading.number, next: page.next }
+  const { language, kind, key } = of
+  const page = (await deliverUnder(reading, { language, kind, keys: [key] }, now)).get(key)
+  if (!page) throw missingPage(reading, of)
+  return page
 }
 
-/** A document with what is joined to it when it is read: where its page is, and where it is in other languages. */
-export interface Linked {
-  address: string | null
-  alternates: PageInEdition[]
+export type DeliveredProductPage = Delivered & { document: ReleasedProduct & Linked }
+
+interface AskedProduct {
+  reading: Reading
+  language: string
+  sku: string
+  now: number
 }
 
-/** Pages of products in editions with their addresses; those of which nobody says where they are are left out. */
-export const addressed = (
-  pages: readonly PageElsewhere[],
-  addresses: ReadonlyMap<string, PageAddresses | null>,
-): PageInEdition[] =>
-  pages.flatMap((page) => {
-    const of = addresses.get(editionKey(page))
-    const { storefront, language, key, slug } = page
-    return of ? [{ storefront, language, address: productAddress(of, { language, sku: key, slug }) }] : []
-  })
-
-/** A page in an edition, and the same in others, given with all that there are in order. */
-export function linksAmong(
-  pages: readonly PageInEdition[],
-  of: Pick<PageInEdition, 'storefront' | 'language'>,
-): Linked {
-  const own = pages.find((p) => editionKey(p) === editionKey(of))
-  return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }
-}
-
-/** Where the page of a product is in an edition, and where it is in others. */
-async function linksOf(reading: Reading, language: string, sku: string, now: number): Promise<Linked> {
+/** Pages of products of one edition at one release and moment, with their addresses and alternates, by SKU. */
+async function productPages(
+  reading: Reading,
+  { language, skus }: { language: string; skus: readonly string[] },
+  now: number,
+): Promise<Map<string, DeliveredProductPage>> {
+  const pages = await deliverUnder(reading, { language, kind: 'product', keys: skus }, now)
   const editions = await liveEditions(reading)
-  const found = await pagesElsewhere(database(), editions, { kind: 'product', keys: [sku], now })
-  const pages = addressed(found, await addressesOf(editions, now))
-  return linksAmong(pages, { storefront: reading.storefront, language })
+  const elsewhere = await pagesElsewhere(database(), editions, { kind: 'product', keys: [...pages.keys()], now })
+  const addresses = await addressesOf(editions, now)
+  const bySku = groupBy(elsewhere, (p) => p.key)
+  const of = { storefront: reading.storefront, language }
+  return new Map(
+    [...pages].map(([sku, page]) => [sku, withLinks(page, linksAmong(addressed(bySku.get(sku) ?? [], addresses), of))]),
+  )
 }
 
-/** The released page of a product with its address and its alternates, which are part of its tag. */
+/** A page with where it is, which is part of its tag. */
+function withLinks(page: Delivered, links: Linked): DeliveredProductPage {
+  const digest = createHash('sha256').update(page.digest).update(JSON.stringify(links)).digest('hex')
+  return { ...page, digest, document: { ...(readDocument(page) as ReleasedProduct), ...links } }
+}
+
+/** What is asked at the same time of one edition is read from the database together. */
+const asked = new DataLoader<AskedProduct, DeliveredProductPage | null>(async (all) => {
+  const found = new Map<AskedProduct, DeliveredProductPage>()
+  const byEdition = groupBy(all, ({ reading, language }) => JSON.stringify([reading, language]))
+  for (const some of byEdition.values()) {
+    const { reading, language } = some[0]!
+    // They were asked within milliseconds; no answer is of a moment before it was asked.
+    const now = Math.max(...some.map((one) => one.now))
+    const pages = await productPages(reading, { language, skus: [...new Set(some.map((one) => one.sku))] }, now)
+    for (const one of some) {
+      const page = pages.get(one.sku)
+      if (page) found.set(one, page)
+    }
+  }
+  return all.map((one) => found.get(one) ?? null)
+}, together)
+
+/** The released page of a product with its address and its alternates. Throws 404. */
 export async function deliverProduct(
   reading: Reading,
   { language, sku }: { language: string; sku: string },
   now: number,
-): Promise<Delivered & { document: ReleasedProduct & Linked }> {
-  const page = await deliver(reading, { language, kind: 'product', key: sku }, now)
-  const links = await linksOf(reading, language, sku, now)
-  const digest = createHash('sha256').update(page.digest).update(JSON.stringify(links)).digest('hex')
-  return { ...page, digest, document: { ...(readDocument(page) as ReleasedProduct), ...links } }
+): Promise<DeliveredProductPage> {
+  const page = await asked.load({ reading, language, sku, now })
+  if (!page) throw missingPage(reading, { language, kind: 'product', key: sku })
+  return page
 }
 
 /**
@@ -97,13 +123,11 @@ export async function productOfSlug(
   const missing = () => notFound(`released page with the slug “${slug}” in ${reading.storefront} and ${language}`)
   const sku = await keyOfSlug(db, reading, language, slug)
   if (sku === undefined) throw missing()
-  const page = await deliveredPage(db, reading, { language, kind: 'product', key: sku }, '', now)
+  const pages = await deliveredUnder(db, reading, { language, kind: 'product', keys: [sku] }, '', now)
+  const page = pages.get(sku)
   if (!page || page.document === null) throw missing()
   return { sku, slug: page.slug }
 }
-
-/** Pages are read so many at a time. */
-export const atOnce = 500
 
 /** The storefronts that have something live, with their languages by their own names. */
 export async function deliverStorefronts(): Promise<{ items: DeliveredStorefront[] }> {
@@ -124,27 +148,3 @@ export async function deliverStorefronts(): Promise<{ items: DeliveredStorefront
 /** A language as its speakers call it, with the country. */
 const ownName = (language: string): string =>
   new Intl.DisplayNames(language, { type: 'language' }).of(language) ?? language
-
-/** All that is released of an edition at one release and moment, a line of JSON each. */
-export async function* linesOfEverything(reading: Reading, language: string, now: number): AsyncGenerator<string> {
-  for (const kind of [...siteKinds, 'product'] as const) yield* linesOfKind(reading, language, kind, now)
-}
-
-async function* linesOfKind(
-  reading: Reading,
-  language: string,
-  kind: ReleasedDocument['kind'],
-  now: number,
-): AsyncGenerator<string> {
-  const db = database()
-  for (let after = ''; ;) {
-    const pages = await deliveredPages(db, reading, { language, kind, after, limit: atOnce, now })
-    if (pages.length === 0) return
-    after = pages.at(-1)!.key
-    const documents = await documentsById(
-      db,
-      pages.flatMap((p) => p.document ?? []),
-    )
-    for (const { document } of pages) if (document !== null) yield `${documents.get(document)!.text}\n`
-  }
-}

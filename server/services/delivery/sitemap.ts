@@ -20,7 +20,9 @@ import {
 import { readDocument } from '../../db/queries/released-documents'
 import { notFound } from '../problem'
 import { addressesOf, editionKey, liveEditions, type Reading } from './live'
-import { addressed, atOnce, deliver, linksAmong } from './pages'
+import { atOnce } from './everything'
+import { addressed, linksAmong } from './links'
+import { deliver } from './pages'
 import { codesOf, countIn, deliverPages } from './lists'
 
 /** The pages of an edition that are not of products: home, categories with products, standing pages. */

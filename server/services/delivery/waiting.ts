@@ -1,13 +1,13 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { database } from '../../db/connect'
-import { lastSteps } from '../../db/queries/live-steps'
+import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 
 /** All that wait for a change share one look at the database each second. */
 const lookEvery = 1000
 
-let look: Promise<Map<string, number>> | undefined
+let look: Promise<Map<string, LastStep>> | undefined
 
-function nextLook(): Promise<Map<string, number>> {
+function nextLook(): Promise<Map<string, LastStep>> {
   look ??= pause(lookEvery)
     .then(() => lastSteps(database()))
     .finally(() => {
@@ -23,7 +23,7 @@ export async function waitForStep(
   { until, gone }: { until: number; gone: () => boolean },
 ): Promise<void> {
   while (Date.now() < until && !gone()) {
-    const last = (await nextLook()).get(storefront) ?? 0
+    const last = (await nextLook()).get(storefront)?.step ?? 0
     if (last > step) return
   }
 }

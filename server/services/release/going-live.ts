@@ -19,6 +19,7 @@ import {
 import { loadSetup } from '../../db/queries/setup'
 import { writeAudit, type AuditSource } from '../people/audit'
 import { authorize } from '../people/permission'
+import { followHere } from '../delivery/following'
 import { notFound, Problem } from '../problem'
 import { getRelease, wayOf } from './documents'
 import { refuseWhileFrozen } from './frozen'
@@ -49,6 +50,7 @@ export async function point(
   })
   await stepOfRelease(tx, storefront, before, { number, at: now })
   await movePointer(tx, storefront, { number, reads: number })
+  tx.onceCommitted.add(followHere)
   await writeAudit('release', source, { storefront, number, ...detail })
   return number
 }

@@ -3,7 +3,7 @@ import { sendStream, setResponseHeaders } from 'h3'
 import { endpoint } from '../../../../http/endpoint'
 import { cursorNow } from '../../../../services/delivery/changes'
 import { readingOf } from '../../../../services/delivery/live'
-import { linesOfEverything } from '../../../../services/delivery/pages'
+import { linesOfEverything } from '../../../../services/delivery/everything'
 
 export default endpoint('deliverEverything', async ({ event, param, query, now }) => {
   // The cursor first: what changes meanwhile is told again rather than never.

@@ -1,11 +1,12 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { sendTogether } from '../../../../../http/send-released'
+import { madeTogether, sendMade } from '../../../../../http/send-released'
 import { deliverList } from '../../../../../services/delivery/lists'
-import { readingOf } from '../../../../../services/delivery/live'
+import { listsPart } from '../../../../../services/delivery/parts'
 
-export default endpoint('deliverCategory', async ({ event, param, query: { release, ...part }, now }) => {
-  const reading = await readingOf(param('storefront'), release, now)
-  const asked = { language: param('language'), code: param('category'), ...part }
-  const { list, changes } = await deliverList(reading, asked, now)
-  return sendTogether(event, reading, list, changes, now)
+export default endpoint('deliverCategory', ({ event, param, query: { release, ...part }, now }) => {
+  const [storefront, language] = [param('storefront'), param('language')]
+  return sendMade(event, { storefront, release, now }, async (reading) => {
+    const { list, changes } = await deliverList(reading, { language, code: param('category'), ...part }, now)
+    return madeTogether(list, { next: changes, madeOf: [listsPart(storefront, language)] })
+  })
 })

@@ -1,7 +1,7 @@
 import { endpoint } from '../../../../../http/endpoint'
 import { sendReleased } from '../../../../../http/send-released'
 
-export default endpoint('deliverPage', ({ event, param, query, now }) => {
+export default endpoint('deliverPage', ({ event, param, query: { release }, now }) => {
   const of = { language: param('language'), kind: 'page', key: param('page') } as const
-  return sendReleased(event, { storefront: param('storefront'), release: query.release }, of, now)
+  return sendReleased(event, { storefront: param('storefront'), release, now }, of)
 })

@@ -1,9 +1,12 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { sendTogether } from '../../../../../http/send-released'
+import { madeTogether, sendMade } from '../../../../../http/send-released'
 import { deliverPages } from '../../../../../services/delivery/lists'
-import { readingOf } from '../../../../../services/delivery/live'
+import { pagesPart } from '../../../../../services/delivery/parts'
 
-export default endpoint('deliverPages', async ({ event, param, query, now }) => {
-  const reading = await readingOf(param('storefront'), query.release, now)
-  return sendTogether(event, reading, await deliverPages(reading, param('language'), now), null, now)
+export default endpoint('deliverPages', ({ event, param, query: { release }, now }) => {
+  const [storefront, language] = [param('storefront'), param('language')]
+  return sendMade(event, { storefront, release, now }, async (reading) => {
+    const pages = await deliverPages(reading, language, now)
+    return madeTogether(pages, { next: null, madeOf: [pagesPart(storefront, language)] })
+  })
 })

@@ -1,8 +1,7 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { sendProduct } from '../../../../../http/send-released'
-import { readingOf } from '../../../../../services/delivery/live'
+import { madeProduct, sendMade } from '../../../../../http/send-released'
 
-export default endpoint('deliverProduct', async ({ event, param, query, now }) => {
-  const reading = await readingOf(param('storefront'), query.release, now)
-  return sendProduct(event, reading, { language: param('language'), sku: param('sku') }, now)
+export default endpoint('deliverProduct', ({ event, param, query: { release }, now }) => {
+  const of = { language: param('language'), sku: param('sku') }
+  return sendMade(event, { storefront: param('storefront'), release, now }, (reading) => madeProduct(reading, of, now))
 })
