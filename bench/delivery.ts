@@ -112,7 +112,8 @@ export async function benchDelivery(url: string) {
     const asked = popular.slice(at, at + 50).map(async ([, sku]) => {
       const address = `/delivery/${storefront}/${language}/products/${sku}`
       const answer = await fetch(url + address)
-      bytes += (await answer.arrayBuffer()).byteLength
+      const { byteLength } = await answer.arrayBuffer()
+      bytes += byteLength
       return `${address}\t${answer.headers.get('etag')}`
     })
     lines.push(...(await Promise.all(asked)))

@@ -1,6 +1,5 @@
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
-import type { Encoding } from '../services/delivery/ready-answers'
 import { takenBy } from './accept'
 
 // Answers are sent packed to whoever takes them so.
@@ -12,6 +11,9 @@ const gzipped = promisify(gzip)
 export const leastBytes = 1024
 /** Quick rather than small. */
 const brotliOptions = { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }
+
+/** In what an answer can be sent packed (RFC 9110, 8.4.1). */
+export type Encoding = 'br' | 'gzip'
 
 /** The encoding that a client takes, the smaller first (RFC 9110, 12.5.3). */
 export function encodingFor(acceptEncoding: string | undefined): Encoding | undefined {

@@ -1,14 +1,15 @@
 import { createHash } from 'node:crypto'
+import { promisify } from 'node:util'
+import { gzip } from 'node:zlib'
 import type { H3Event } from 'h3'
-import type { DeliveredProduct } from '@contracts/delivery'
 import type { ReleasedDocument } from '@core/release/document'
-import { readDocument } from '../db/queries/released-documents'
 import { beginAnswer, keepAnswer } from '../services/delivery/following'
 import { readingOf, type Reading } from '../services/delivery/live'
 import { deliver, deliverProduct } from '../services/delivery/pages'
 import { elsewherePart, pagePart } from '../services/delivery/parts'
 import type { ReadyAnswer } from '../services/delivery/ready-answers'
-import { sendAnswer } from './send-ready'
+import { leastBytes } from './packing'
+import { sentOf } from './send-ready'
 
 /** Of which storefront an answer is, at which moment, and of which release where one is asked for by its number. */
 export interface Asked {
@@ -17,9 +18,9 @@ export interface Asked {
   now: number
 }
 
-/** An answer of delivery before it is sent. */
-export interface Made<D> {
-  document: D
+/** An answer of delivery before it is sent, as JSON. */
+export interface Made {
+  text: string
   /** In hexadecimal, of all that it says. */
   digest: string
   next: number | null
@@ -27,41 +28,41 @@ export interface Made<D> {
   madeOf: readonly string[]
 }
 
-/** Makes an answer of delivery, sends it, and keeps it ready for the next who ask. */
-export async function sendMade<D>(
+const gzipped = promisify(gzip)
+
+/** Makes an answer of delivery, sends it, and keeps it ready for the next who ask. Nothing is left to be sent. */
+export async function sendMade(
   event: H3Event,
   { storefront, release, now }: Asked,
-  make: (reading: Reading) => Promise<Made<D>>,
-): Promise<D> {
+  make: (reading: Reading) => Promise<Made>,
+): Promise<never> {
   const begun = beginAnswer()
   const reading = await readingOf(storefront, release, now)
-  const { document, digest, next, madeOf } = await make(reading)
+  const { text, digest, next, madeOf } = await make(reading)
+  const packed = text.length >= leastBytes
   const answer: ReadyAnswer = {
-    ...{ storefront, next, madeOf },
+    ...{ storefront, next, madeOf, packed },
     pinned: release,
-    body: Buffer.from(JSON.stringify(document)),
+    body: packed ? await gzipped(text) : Buffer.from(text),
     type: 'application/json',
     tag: `W/"${digest.slice(0, 32)}"`,
-    packed: new Map(),
   }
   keepAnswer(event.path, answer, { release: reading.number, begun })
-  const sending = { address: event.path, release: reading.number, now }
-  await sendAnswer(event.node.req, event.node.res, answer, sending)
-  return document
+  const { req, res } = event.node
+  const sent = sentOf(req, answer, reading.number, now)
+  res.statusCode = sent.status
+  for (let i = 0; i < sent.headers.length; i += 2) res.setHeader(sent.headers[i]!, sent.headers[i + 1]!)
+  res.end(sent.body)
+  return undefined as never
 }
 
 type OfEdition = { language: string; kind: ReleasedDocument['kind']; key: string }
 
 /** Answers what is released under a key. Throws 404. */
-export const sendReleased = <D extends ReleasedDocument>(
-  event: H3Event,
-  asked: Asked,
-  of: OfEdition & { kind: D['kind'] },
-): Promise<D> =>
+export const sendReleased = (event: H3Event, asked: Asked, of: OfEdition): Promise<never> =>
   sendMade(event, asked, async (reading) => {
-    const page = await deliver(reading, of, asked.now)
-    const { digest, next } = page
-    return { document: readDocument(page) as D, digest, next, madeOf: [pagePart(asked.storefront, of)] }
+    const { text, digest, next } = await deliver(reading, of, asked.now)
+    return { text, digest, next, madeOf: [pagePart(asked.storefront, of)] }
   })
 
 /** A released page of a product, with its address and its alternates. Throws 404. */
@@ -69,14 +70,14 @@ export async function madeProduct(
   reading: Reading,
   { language, sku }: { language: string; sku: string },
   now: number,
-): Promise<Made<DeliveredProduct>> {
-  const { document, digest, next } = await deliverProduct(reading, { language, sku }, now)
+): Promise<Made> {
+  const { text, digest, next } = await deliverProduct(reading, { language, sku }, now)
   const itself = pagePart(reading.storefront, { language, kind: 'product', key: sku })
-  return { document, digest, next, madeOf: [itself, elsewherePart(sku)] }
+  return { text, digest, next, madeOf: [itself, elsewherePart(sku)] }
 }
 
 /** What was put together of several documents: its tag is that of what it says. */
-export function madeTogether<D>(document: D, { next, madeOf }: Pick<Made<D>, 'next' | 'madeOf'>): Made<D> {
-  const digest = createHash('sha256').update(JSON.stringify(document)).digest('hex')
-  return { document, digest, next, madeOf }
+export function madeTogether<D>(document: D, { next, madeOf }: Pick<Made, 'next' | 'madeOf'>): Made {
+  const text = JSON.stringify(document)
+  return { text, digest: createHash('sha256').update(text).digest('hex'), next, madeOf }
 }

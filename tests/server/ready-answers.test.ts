@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { ReadyAnswer } from '@server/services/delivery/ready-answers'
@@ -5,7 +6,7 @@ import { now, ownDatabase } from './database'
 
 ownDatabase()
 const { ReadyAnswers } = await import('@server/services/delivery/ready-answers')
-const { beginAnswer, follow, keepAnswer, keepPacked, readyAnswer } = await import('@server/services/delivery/following')
+const { beginAnswer, follow, keepAnswer, readyAnswer } = await import('@server/services/delivery/following')
 const { elsewherePart, listsPart, pagePart } = await import('@server/services/delivery/parts')
 const { inTransaction } = await import('@server/db/connect')
 const { raiseStamp } = await import('@server/db/queries/setup')
@@ -14,7 +15,7 @@ const { goLive, hour } = await import('./released')
 
 const answerOf = (storefront: string, more: Partial<ReadyAnswer> = {}): ReadyAnswer => ({
   ...{ storefront, pinned: undefined, body: Buffer.from('{}'), type: 'application/json', tag: 'W/"1"', next: null },
-  ...{ packed: new Map(), madeOf: [] },
+  ...{ packed: false, madeOf: [] },
   ...more,
 })
 
@@ -32,6 +33,18 @@ describe('ready answers', () => {
     expect(answers.get('/1', now)).toBeUndefined()
     answers.put('/large', answerOf('uk', { body: Buffer.alloc(200_000) }))
     expect(answers.get('/large', now)).toBeUndefined()
+  })
+  it('are kept packed, and are the same unpacked, however often that is asked', () => {
+    const answers = new ReadyAnswers(100_000)
+    const text = 'The same again. '.repeat(2000)
+    const answer = answerOf('uk', { body: gzipSync(text), packed: true })
+    answers.put('/a', answer)
+    const before = answers.bytes
+    expect(before).toBeLessThan(2000)
+    for (let i = 0; i < 3; i++) expect(answers.unpacked(answer).toString()).toBe(text)
+    expect(answers.bytes).toBeGreaterThan(before)
+    answers.drop('uk\n')
+    expect([answers.count, answers.bytes]).toEqual([0, 0])
   })
   it('are gone at the moment at which they change by themselves', () => {
     const answers = new ReadyAnswers(100_000)
@@ -132,14 +145,5 @@ describe('following what is live', () => {
     await inTransaction((tx) => raiseStamp(tx.db, 'setup'))
     await follow()
     expect(isReady('/six/A')).toBe(false)
-  })
-  it('keeps a packed body only with the answer that it was made of', async () => {
-    await keepThree('seven')
-    const { answer } = readyAnswer('/seven/A', now)!
-    keepPacked('/seven/A', answer, 'gzip', Buffer.from('packed'))
-    expect(readyAnswer('/seven/A', now)!.answer.packed.get('gzip')).toEqual(Buffer.from('packed'))
-    await goLive('seven', { A: [[0, 6]] }, now)
-    keepPacked('/seven/A', answer, 'br', Buffer.from('too late'))
-    expect(isReady('/seven/A')).toBe(false)
   })
 })

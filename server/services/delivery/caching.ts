@@ -7,8 +7,11 @@ import { settings } from '../../settings'
  */
 export function cacheControl(next: number | null, now: number): string {
   const most = settings().deliverySeconds
-  const until = next === null ? Infinity : Math.max(0, Math.floor((next - now) / 1000))
+  if (next === null) return said(most, most)
+  const until = Math.max(0, Math.floor((next - now) / 1000))
   const fresh = Math.min(most, until)
   const stale = Math.min(most, until - fresh)
-  return `public, max-age=${fresh}, stale-while-revalidate=${stale}`
+  return said(fresh, stale)
 }
+
+const said = (fresh: number, stale: number) => `public, max-age=${fresh}, stale-while-revalidate=${stale}`

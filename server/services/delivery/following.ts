@@ -4,7 +4,7 @@ import { lastSteps, stepsFrom, touchedPages, type LastStep, type PlaceInStep } f
 import type { PageKey } from '../../db/queries/released-pages'
 import { settings } from '../../settings'
 import { partsWith } from './parts'
-import { ReadyAnswers, type Encoding, type ReadyAnswer } from './ready-answers'
+import { ReadyAnswers, type ReadyAnswer } from './ready-answers'
 
 // Answers are kept ready for as long as nothing that they are made of changes. What changed is read from the steps of
 // the storefronts: each second, and at once when this process has taken a release live itself.
@@ -48,11 +48,8 @@ export function keepAnswer(address: string, answer: ReadyAnswer, of: { release: 
   answers().put(address, answer)
 }
 
-/** Keeps the body of an answer packed, where the answer is still the one that is ready. */
-export function keepPacked(address: string, answer: ReadyAnswer, encoding: Encoding, body: Buffer): void {
-  answer.packed.set(encoding, body)
-  if (answers().holds(address, answer)) answers().put(address, answer)
-}
+/** The body of an answer that is ready, as it is without packing. */
+export const unpackedBody = (answer: ReadyAnswer): Buffer => answers().unpacked(answer)
 
 /** The sites whose scripts can read what a storefront delivers, asked for once until something changes there. */
 export async function keptOrigins(

@@ -2,10 +2,9 @@ import { createHash } from 'node:crypto'
 import DataLoader from 'dataloader'
 import type { DeliveredStorefront } from '@contracts/delivery'
 import { groupBy } from '@core/lists/group-by'
-import type { ReleasedProduct } from '@core/release/document'
 import { database } from '../../db/connect'
 import { deliveredUnder, keyOfSlug, pagesElsewhere } from '../../db/queries/delivered-pages'
-import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
+import { documentsById, type KeptDocument } from '../../db/queries/released-documents'
 import type { PageKey } from '../../db/queries/released-pages'
 import { livePointers } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
@@ -49,8 +48,6 @@ export async function deliver(reading: Reading, of: PageKey, now: number): Promi
   return page
 }
 
-export type DeliveredProductPage = Delivered & { document: ReleasedProduct & Linked }
-
 interface AskedProduct {
   reading: Reading
   language: string
@@ -63,7 +60,7 @@ async function productPages(
   reading: Reading,
   { language, skus }: { language: string; skus: readonly string[] },
   now: number,
-): Promise<Map<string, DeliveredProductPage>> {
+): Promise<Map<string, Delivered>> {
   const pages = await deliverUnder(reading, { language, kind: 'product', keys: skus }, now)
   const editions = await liveEditions(reading)
   const elsewhere = await pagesElsewhere(database(), editions, { kind: 'product', keys: [...pages.keys()], now })
@@ -75,15 +72,22 @@ async function productPages(
   )
 }
 
-/** A page with where it is, which is part of its tag. */
-function withLinks(page: Delivered, links: Linked): DeliveredProductPage {
-  const digest = createHash('sha256').update(page.digest).update(JSON.stringify(links)).digest('hex')
-  return { ...page, digest, document: { ...(readDocument(page) as ReleasedProduct), ...links } }
+/**
+ * The page of a product with where it is, which is part of its tag. Both are texts of JSON objects that have at least
+ * one field, so that nothing has to be read to be written again.
+ */
+function withLinks({ text, digest, next }: Delivered, links: Linked): Delivered {
+  const where = JSON.stringify(links)
+  return {
+    text: `${text.slice(0, -1)},${where.slice(1)}`,
+    digest: createHash('sha256').update(digest).update(where).digest('hex'),
+    next,
+  }
 }
 
 /** What is asked at the same time of one edition is read from the database together. */
-const asked = new DataLoader<AskedProduct, DeliveredProductPage | null>(async (all) => {
-  const found = new Map<AskedProduct, DeliveredProductPage>()
+const asked = new DataLoader<AskedProduct, Delivered | null>(async (all) => {
+  const found = new Map<AskedProduct, Delivered>()
   const byEdition = groupBy(all, ({ reading, language }) => JSON.stringify([reading, language]))
   for (const some of byEdition.values()) {
     const { reading, language } = some[0]!
@@ -103,7 +107,7 @@ export async function deliverProduct(
   reading: Reading,
   { language, sku }: { language: string; sku: string },
   now: number,
-): Promise<DeliveredProductPage> {
+): Promise<Delivered> {
   const page = await asked.load({ reading, language, sku, now })
   if (!page) throw missingPage(reading, { language, kind: 'product', key: sku })
   return page
