@@ -27,6 +27,8 @@ export interface ReleaseScope {
   condition?: Condition
   /** Products by SKU; a variant stands for its family. */
   skus?: string[]
+  /** Products that assignments of a campaign go to, by its code. */
+  campaign?: string
   /** Languages; all where none is named. */
   languages?: string[]
 }
@@ -123,19 +125,30 @@ export interface ReleasePageRow {
   leftOut: { reason: string; person: string | null } | null
 }
 
+/** A step of the history that touched what pages are made of: what was done, when, by whom. */
+export interface ReleaseCause {
+  step: number
+  title: string
+  at: string
+  person: string | null
+}
+
 /** A page of a release beside what is live, as a shopper of no group gets both. */
 export interface ReleasePageComparison extends ReleasePageRow {
   before: ReleasedDocument | null
   after: ReleasedDocument | null
   /** Moments at which the page changes by itself after it is released, in order. */
   moments: string[]
+  /** What changed it since it was released last, the latest first; empty where the history does not tell. */
+  causes: ReleaseCause[]
 }
 
 export const releaseScope = Joi.object({
   condition: Joi.any<Condition>().description('A condition over products.'),
-  skus: Joi.array().items(Joi.string().max(200).required()).max(1000),
+  skus: Joi.array().items(Joi.string().max(200).required()).min(1).max(1000),
+  campaign: Joi.string().max(64).description('The code of a campaign: the products that its assignments go to.'),
   languages: Joi.array().items(Joi.string().max(35).required()).max(50),
-})
+}).oxor('condition', 'skus', 'campaign')
 
 export const releaseBody = Joi.object({
   storefront: Joi.string().max(64).required().description('A storefront code.'),

@@ -135,6 +135,7 @@ export interface ObjectSchema<Out = object, In = unknown, P extends Presence = '
   min(keys: number): this
   max(keys: number): this
   xor(...keys: string[]): this
+  oxor(...keys: string[]): this
   or(...keys: string[]): this
   with(key: string, needs: string): this
 }

@@ -145,10 +145,10 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
       throw new Error(`The demo file ${name} was refused: ${JSON.stringify(report.rejected.slice(0, 5))}`)
   }
   const person = admin as unknown as Person
-  const put = (kind: RecordKindName, list: { code: string }[]) =>
+  const put = (kind: RecordKindName, list: { code: string }[], at = now) =>
     list.reduce(async (before, r) => {
       await before
-      await putRecord(person, kind, r.code, r, anyVersion, now)
+      await putRecord(person, kind, r.code, r, anyVersion, at)
     }, Promise.resolve())
   // What the pool calls otherwise was said once; the rest is still to be said.
   for (const [property, means] of [
@@ -170,8 +170,9 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await evaluateDue(clock)
   await releaseAll(person, storefronts)
   // What came after the last release waits for the next.
-  await put('assignments', assignments.slice(-1))
-  for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
+  const later = clock()
+  await put('assignments', assignments.slice(-1), later)
+  for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, later)
   await evaluateDue(clock)
   await leaveWaiting(person, 'be')
 }

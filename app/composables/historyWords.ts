@@ -2,7 +2,6 @@ import { specialShown } from '@core/bulk/specials'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import { relationShown } from '@core/catalogue/relation-words'
 import type { Condition } from '@core/rules/condition'
-import { sentenceOf } from '@core/rules/sentence'
 import { fieldLabels, type SheetField } from '@core/sheet/columns'
 import { formatMoney } from '@core/units/format'
 
@@ -121,13 +120,7 @@ export function useHistoryWords() {
   }
 
   /** A rule as its sentence; one that does not fit any more, as it is written. */
-  function ruleWords(value: unknown): string {
-    try {
-      return sentenceOf(value as Condition, setup.forCore)
-    } catch {
-      return valueShown(value)
-    }
-  }
+  const ruleWords = (value: unknown): string => ruleSentence(value as Condition) ?? valueShown(value)
 
   return { pathWords, valueWords }
 }

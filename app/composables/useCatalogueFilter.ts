@@ -1,5 +1,4 @@
 import type { Condition } from '@core/rules/condition'
-import { sentenceOf } from '@core/rules/sentence'
 
 const empty = () => ({ q: '', type: '', category: '', status: '', where: '' })
 export type CatalogueFilter = ReturnType<typeof empty>
@@ -62,13 +61,7 @@ export function useCatalogueFilter() {
       ...(where.value ? [where.value] : []),
     ],
   }))
-  const wording = (c: Condition) => {
-    try {
-      return sentenceOf(c, setup.forCore)
-    } catch {
-      return 'a condition that cannot be read'
-    }
-  }
+  const wording = (c: Condition) => ruleSentence(c) ?? 'a condition that cannot be read'
   /** The same in words. */
   const words = computed(() =>
     [

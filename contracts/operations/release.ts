@@ -13,6 +13,7 @@ import {
   scheduleBody,
   submitBody,
   type KeptOut,
+  type ReleaseCause,
   type ReleaseDocument,
   type ReleasePageComparison,
   type ReleasePageRow,
@@ -30,6 +31,7 @@ export interface ReleaseAnswers {
   prepareRelease: ReleaseDocument
   releasePages: Counted<ReleasePageRow>
   releasePage: ReleasePageComparison
+  releaseCauses: Items<ReleaseCause & { pages: number }>
   releaseAnyway: ReleasePageRow
   holdBack: ReleasePageRow
   goLive: ReleaseDocument
@@ -90,9 +92,20 @@ export const releaseOperations = {
       change: Joi.string().valid('added', 'changed', 'removed', 'held', 'left-out'),
       language: Joi.string().max(35),
       q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
+      cause: Joi.number()
+        .integer()
+        .min(1)
+        .max(Number.MAX_SAFE_INTEGER)
+        .description('The number of a step that changed them.'),
       offset,
       limit: Joi.number().integer().min(1).max(200).default(50),
     }),
+  },
+  releaseCauses: {
+    method: 'get',
+    path: '/api/releases/{id}/causes',
+    summary: 'The steps that changed most pages of a release, and how many each',
+    action: 'read',
   },
   releasePage: {
     method: 'get',

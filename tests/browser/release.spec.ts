@@ -23,6 +23,13 @@ async function readyProduct(page: Page): Promise<{ sku: string; name: string }> 
   }
 }
 
+/** Has the release that is being made cover one product. */
+async function coverProduct(page: Page, sku: string): Promise<void> {
+  await page.getByRole('radio', { name: 'selected products' }).check()
+  await page.getByLabel('Products of the release').fill(sku)
+  await page.getByRole('option', { name: sku }).click()
+}
+
 test('a product is released, looked at in the shop, changed, compared and released again, and taken back', async ({
   page,
 }) => {
@@ -32,8 +39,7 @@ test('a product is released, looked at in the shop, changed, compared and releas
   await patchValues(page, sku, [{ attribute: 'name', language: 'en-GB', value: `${name} I` }])
   await page.keyboard.press('n')
   await page.getByLabel('Title', { exact: true }).fill('Lights for winter')
-  await page.getByRole('radio', { name: 'some products' }).check()
-  await page.getByLabel('SKUs of the products').fill(sku)
+  await coverProduct(page, sku)
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('heading', { level: 1, name: 'Lights for winter' })).toBeVisible()
@@ -65,10 +71,11 @@ test('a product is released, looked at in the shop, changed, compared and releas
   // The screen takes keys once it is there.
   await expect(page.getByRole('button', { name: /^New release/ })).toBeVisible()
   await page.keyboard.press('n')
-  await page.getByRole('radio', { name: 'some products' }).check()
-  await page.getByLabel('SKUs of the products').fill(sku)
+  await coverProduct(page, sku)
   await page.keyboard.press('Control+Enter')
   await expect(list.getByRole('row').first()).toContainText('changed: name')
+  const causes = page.getByRole('list', { name: 'What changed it since it was released last' })
+  await expect(causes.getByRole('listitem').first()).toContainText(sku)
   await expect(page.frameLocator('iframe[title="The page before"]').getByRole('heading', { level: 1 })).toHaveText(
     `${name} I`,
   )
@@ -107,8 +114,7 @@ test('a page that is not ready is held back with its reasons, and released anywa
   await patchValues(page, sku, [{ attribute: 'summary', language: 'en-GB', value: null }])
   await page.reload()
   await page.getByRole('button', { name: 'New release of United Kingdom' }).click()
-  await page.getByRole('radio', { name: 'some products' }).check()
-  await page.getByLabel('SKUs of the products').fill(sku)
+  await coverProduct(page, sku)
   await page.getByRole('button', { name: /^Prepare the release/ }).click()
   await expect(page.getByRole('grid').getByRole('row').first()).toContainText('held back')
   await expect(page.getByRole('heading', { name: 'Held back' })).toBeVisible()
@@ -208,8 +214,7 @@ test('a storefront that wants approval has a release wait for it; one that is fr
   const sku = 'KZ-0316'
   await patchValues(page, sku, [{ attribute: 'name', language: 'ja-JP', value: '谷 16 改' }])
   await page.keyboard.press('n')
-  await page.getByRole('radio', { name: 'some products' }).check()
-  await page.getByLabel('SKUs of the products').fill(sku)
+  await coverProduct(page, sku)
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('grid').getByRole('row').first()).toContainText('held back')
   await expect(page.getByRole('button', { name: /^Ask for approval/ })).toBeDisabled()

@@ -1,5 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { ReleaseDocument, ReleasePageComparison, ReleasePageRow } from '@contracts/release'
+import type { Items } from '@contracts/paging'
+import type { ReleaseCause, ReleaseDocument, ReleasePageComparison, ReleasePageRow } from '@contracts/release'
+import type { Piece } from '@core/page/piece'
 import type { ReleasedProduct } from '@core/release/document'
 import { signedIn, type Client } from './client'
 import { releasing } from './releasing'
@@ -104,12 +106,51 @@ describe('a release', () => {
     await rename(name)
   })
 
+  it('says of each page what changed it since it was released last, and of each change which pages', async () => {
+    await releaseAll()
+    const parts = (await delivered()).body.areas.flatMap((area) => area.parts)
+    const code = parts.find((part) => part.kind === 'tab')!.piece
+    const before = (await maren.get<Piece>(`/api/pieces/${code}`)).body
+    const texts = before.texts.map((text) => ({ ...text, title: `${text.title} …` }))
+    expect((await maren.put(`/api/pieces/${code}`, { ...before, texts }, { 'If-Match': '*' })).status).toBe(200)
+    const draft = await prepare({ skus: [sku], languages: ['de-DE'] })
+    const { items } = (await maren.get<Items<ReleaseCause & { pages: number }>>(`/api/releases/${draft.id}/causes`))
+      .body
+    expect(items.map((cause) => cause.title)).toEqual([expect.stringContaining(`“${code}”`)])
+    const [cause] = items
+    expect(cause!.person).not.toBeNull()
+    const its = await pagesOf(draft, `?cause=${cause!.step}`)
+    expect(its.count).toBe(cause!.pages)
+    expect(its.items[0]!.changes.map((change) => change.of)).toContain(code)
+    const of = `/api/releases/${draft.id}/pages/de-DE/product/${its.items[0]!.key}`
+    const compared = (await maren.get<ReleasePageComparison>(of)).body
+    expect(compared.causes.map((one) => one.step)).toEqual([cause!.step])
+    expect((await pagesOf(draft, '?cause=999999999')).count).toBe(0)
+    await maren.drop(`/api/releases/${draft.id}`)
+    await maren.put(`/api/pieces/${code}`, before, { 'If-Match': '*' })
+  })
+
+  it('covers what a campaign’s assignments go to', async () => {
+    const covered = async (scope: object) => {
+      const draft = await prepare(scope)
+      await maren.drop(`/api/releases/${draft.id}`)
+      return Object.values(draft.counts!).reduce((sum, n) => sum + n, 0)
+    }
+    const { items } = (await maren.get<{ items: { code: string }[] }>('/api/campaigns?limit=100')).body
+    const counts: number[] = []
+    for (const { code } of items) counts.push(await covered({ campaign: code }))
+    expect(Math.max(...counts)).toBeGreaterThan(0)
+    expect(Math.min(...counts)).toBeLessThan(await covered({}))
+  })
+
   it('is made by those who may release, of what there is', async () => {
     expect((await luc.post('/api/releases', { storefront: 'de', scope: {} })).status).toBe(403)
     expect((await maren.post('/api/releases', { storefront: 'nowhere', scope: {} })).status).toBe(422)
     expect((await maren.post('/api/releases', { storefront: 'de', scope: { languages: ['fr-CH'] } })).status).toBe(422)
     const wrong = { condition: { field: 'nonsense', is: 'equals', value: 1 } }
     expect((await maren.post('/api/releases', { storefront: 'de', scope: wrong })).status).toBe(422)
+    for (const scope of [{ skus: ['never'] }, { skus: [] }, { campaign: 'never' }, { ...wrong, skus: [sku] }])
+      expect((await maren.post('/api/releases', { storefront: 'de', scope })).status).toBe(422)
     expect((await maren.put('/api/releases/storefronts/de/live', { number: 999 })).status).toBe(404)
     expect((await maren.get('/api/releases/999999')).status).toBe(404)
   })

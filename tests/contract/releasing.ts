@@ -2,14 +2,19 @@ import { expect } from 'vitest'
 import type { ReleaseDocument, ReleasePageRow } from '@contracts/release'
 import { signedIn } from './client'
 
+/** A release is prepared within so long, in milliseconds, on the slowest of machines. */
+const patience = 50_000
+
 /** What tests of releases and of delivery do with one product of one storefront, as somebody who may release. */
 export async function releasing(storefront: string, sku: string) {
   const maren = await signedIn('manager')
 
   async function settled(id: number): Promise<ReleaseDocument> {
+    const end = Date.now() + patience
     for (;;) {
       const { body } = await maren.get<ReleaseDocument>(`/api/releases/${id}`)
       if (body.state !== 'preparing') return body
+      if (Date.now() > end) throw new Error(`Release ${id} is still being prepared.`)
       await new Promise((resolve) => setTimeout(resolve, 100))
     }
   }

@@ -37,6 +37,7 @@ async function release(storefront: string, number: number, before: State, after:
         title: key,
         type: null,
         held: [],
+        causes: [],
         rows: after[key] === undefined ? [] : [{ group: '', begins: -Infinity, document: after[key], ...nowhere }],
       })),
     )
@@ -98,6 +99,7 @@ describe('rows over releases', () => {
       type: null,
       held: [{ code: 'fact-missing', message: 'Weight is missing.', at: 'attribute:weight' }],
       rows: [{ group: '', begins: -Infinity, document: 2, ...nowhere }],
+      causes: [],
     }
     const id = await inTransaction(async (tx) => {
       const made = await insertRelease(tx, {

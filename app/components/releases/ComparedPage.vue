@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
 import type { PartMark } from '../proof/partMark'
-import { changeShown, changesLine, staysAsItIs } from './releaseWords'
+import { byWhomShown, changeShown, changesLine, staysAsItIs } from './releaseWords'
 
 const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
 
@@ -20,17 +20,48 @@ const liveWords = computed(() =>
 )
 /** What stays as it is live would change, and does not. */
 const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
+/** The screens on which shoppers look, by their widths in pixels. */
+const screens = { phone: 360, desk: 1280 } as const
+const screen = useState<keyof typeof screens>('compared-screen', () => 'phone')
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
 
 <template>
   <section class="flex min-h-0 flex-1 flex-col bg-shade" aria-label="Comparison">
     <div class="grid min-h-0 flex-1 grid-cols-2 gap-3 px-4 pt-3">
-      <ComparedState :document="page.before" :language="page.language" :marks="marksBefore" called="The page before">
+      <ComparedState
+        :document="page.before"
+        :language="page.language"
+        :marks="marksBefore"
+        :width="screens[screen]"
+        called="The page before"
+      >
         Before · <b>{{ liveWords }}</b>
       </ComparedState>
-      <ComparedState :document="page.after" :language="page.language" :marks="marksAfter" called="The page after">
-        After · <b>{{ nextWords }}</b>
+      <ComparedState
+        :document="page.after"
+        :language="page.language"
+        :marks="marksAfter"
+        :width="screens[screen]"
+        called="The page after"
+      >
+        <span class="flex gap-3">
+          <span
+            >After · <b>{{ nextWords }}</b></span
+          >
+          <span v-if="page.kind === 'product'" class="ml-auto flex gap-3" role="group" aria-label="Screen">
+            <button
+              v-for="(_, of) in screens"
+              :key="of"
+              type="button"
+              :class="screen === of ? 'border-b-[1.5px] border-ink text-ink' : ''"
+              :aria-pressed="screen === of"
+              @click="screen = of"
+            >
+              {{ of }}
+            </button>
+          </span>
+        </span>
       </ComparedState>
     </div>
     <div class="max-h-[30%] overflow-auto px-4 py-2.5 text-[12.5px]" tabindex="0" aria-label="What changes">
@@ -40,6 +71,14 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
           <b class="font-semibold">{{ changeShown(c) }}</b> <span class="text-ink2">{{ c.what }}</span>
         </li>
       </ul>
+      <div v-if="page.causes.length" class="flex gap-x-1.5 pt-0.5">
+        <span class="shrink-0 text-ink2">Because of:</span>
+        <ul aria-label="What changed it since it was released last">
+          <li v-for="c in page.causes" :key="c.step">
+            {{ c.title }} <span class="text-ink2">{{ byWhomShown(c) }}</span>
+          </li>
+        </ul>
+      </div>
       <p v-if="page.moments.length" class="text-ink2">
         It changes by itself on {{ page.moments.map(momentShown).join(', ') }}.
       </p>

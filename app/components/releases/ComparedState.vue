@@ -10,6 +10,8 @@ const props = defineProps<{
   language: string
   marks: Readonly<Record<string, PartMark>>
   called: string
+  /** How wide the screen is on which it is shown, in pixels. */
+  width: number
 }>()
 
 /** A document as the frame draws pages: every part open, so that nothing that differs is folded away. */
@@ -68,16 +70,17 @@ const groundOf = (key: string) => {
 
 <template>
   <div class="flex min-h-0 flex-col">
-    <h2 class="pb-1.5 font-sans text-[12.5px] font-normal text-ink2"><slot /></h2>
-    <ProofFrame
-      v-if="page"
-      class="min-h-0 flex-1 border border-hair2 bg-white"
-      :page="page"
-      :language="language"
-      :asked="null"
-      :marks="marks"
-      :called="called"
-    />
+    <h2 class="h-7 font-sans text-[12.5px] font-normal text-ink2"><slot /></h2>
+    <ScaledWidth v-if="page" :width="width">
+      <ProofFrame
+        class="h-full border border-hair2 bg-white"
+        :page="page"
+        :language="language"
+        :asked="null"
+        :marks="marks"
+        :called="called"
+      />
+    </ScaledWidth>
     <ul
       v-else-if="document"
       class="min-h-0 flex-1 overflow-auto border border-hair2 bg-sheet p-3 font-serif"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReleaseCounts, ReleasePageRow } from '@contracts/release'
+import type { ReleaseCounts, ReleasePageRow, ReleaseScope } from '@contracts/release'
 import {
   byWhomShown,
   changesLine,
@@ -39,10 +39,23 @@ watch(
 type Shown = 'all' | keyof typeof pageChangeWords
 const shown = ref<Shown>('all')
 const language = ref('')
+/** The number of the step whose pages are shown; 0 for all. */
+const cause = ref(0)
 const q = ref('')
+const { data: causes } = useAnswer(
+  'releaseCauses',
+  () => (isPrepared.value ? { params: { id: id.value } } : undefined),
+  {
+    on: () => release.value?.base,
+  },
+)
+const causeOptions = computed(() =>
+  (causes.value?.items ?? []).map(({ step, title, pages }) => option(step, `${title} (${numberShown(pages)})`)),
+)
 const filter = computed(() => ({
   ...(shown.value === 'all' ? {} : { change: shown.value }),
   ...(language.value === '' ? {} : { language: language.value }),
+  ...(cause.value === 0 ? {} : { cause: cause.value }),
   ...(q.value === '' ? {} : { q: q.value }),
 }))
 const list = usePages<ReleasePageRow>(
@@ -88,13 +101,14 @@ function lineOf(row: ReleasePageRow): string {
 }
 const scopeWords = computed(() => {
   const scope = release.value?.scope ?? {}
-  const what = scope.skus
-    ? countShown(scope.skus.length, 'product')
-    : scope.condition
-      ? 'what a condition finds'
-      : 'everything'
-  return [what, ...(scope.languages?.map(languageName) ?? [])].join(' · ')
+  return [coveredWords(scope), ...(scope.languages?.map(languageName) ?? [])].join(' · ')
 })
+function coveredWords({ skus, condition, campaign }: ReleaseScope): string {
+  if (skus) return countShown(skus.length, 'product')
+  if (condition) return ruleSentence(condition) ?? 'products by a rule that cannot be read any more'
+  if (campaign !== undefined) return `products of ${setup.campaigns.get(campaign)?.name ?? campaign}`
+  return 'all products'
+}
 
 /** What would reach shoppers: nothing is released that changes nothing. */
 const going = computed(() => {
@@ -192,6 +206,13 @@ useKeys('Pages of a release', walking)
                 label="Language of the pages"
                 :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
               />
+              <SelectField
+                v-if="causeOptions.length"
+                v-model="cause"
+                class="w-full"
+                label="What changed the pages"
+                :options="[option(0, 'changed by anything'), ...causeOptions]"
+              />
               <TextField v-model="q" class="w-full" label="Search by SKU or name" placeholder="SKU or name" />
               <span class="text-[12px] text-ink2" role="status">{{
                 list.count.value === undefined ? '' : countShown(list.count.value, 'page')
@@ -251,7 +272,7 @@ useKeys('Pages of a release', walking)
             </p>
           </ComparedPage>
           <EmptyState v-else-if="list.count.value === 0" class="flex-1">{{
-            shown === 'all' && language === '' && q === ''
+            shown === 'all' && language === '' && cause === 0 && q === ''
               ? 'Nothing differs from what is live.'
               : 'No page matches these filters.'
           }}</EmptyState>

@@ -127,6 +127,19 @@ export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], le
   )
 }
 
+/** The same as numbers, in order of SKU. */
+export async function rootIdsOfReaches(
+  db: Db,
+  setup: StoredSetup,
+  reaches: readonly Reach[],
+  lens: FactLens,
+): Promise<number[]> {
+  if (reaches.length === 0) return []
+  const { rows } = await db.execute<{ id: number }>(sql`
+    select r.id from product r where r.id in (${rootsOfReaches(setup, reaches, lens)}) order by r.sku`)
+  return rows.map((r) => r.id)
+}
+
 /**
  * Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a
  * storefront. The sample is one that has most of what it shall show.

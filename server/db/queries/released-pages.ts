@@ -3,16 +3,11 @@ import type { HeldBack, ReleaseCounts, ReleasedChange } from '@contracts/release
 import { groupBy } from '@core/lists/group-by'
 import type { PageChange } from '@core/release/compare'
 import type { Db, Tx } from '../connect'
+import { insertCauses } from './causes'
 import { millis } from './instants'
+import type { PageKey } from './page-key'
 
 // Pages as releases have them: what a release would write, and all that was ever written.
-
-/** A page of an edition. */
-export interface PageKey {
-  language: string
-  kind: string
-  key: string
-}
 
 /** What a page is for a customer group from a moment on; null is no page. */
 export interface PageRow {
@@ -35,6 +30,8 @@ export interface StagedPage extends PageKey {
   type: string | null
   held: HeldBack[]
   rows: PageRow[]
+  /** The steps that changed it, by their numbers. */
+  causes: number[]
 }
 
 /** The document that a shopper of no group reads at a moment, by its number; null where there is no page. */
@@ -115,7 +112,10 @@ export async function rootsInDoubt(db: Db, storefront: string, release: number):
 /** Writes pages that a release changes or holds back. */
 export async function insertStaged(tx: Tx, releaseId: number, pages: readonly StagedPage[]): Promise<void> {
   if (pages.length === 0) return
-  const list = pages.map(({ rows: _, ...page }) => ({ ...page, held: page.held.length > 0 ? page.held : null }))
+  const list = pages.map(({ rows: _, causes: __, ...page }) => ({
+    ...page,
+    held: page.held.length > 0 ? page.held : null,
+  }))
   await tx.db.execute(sql`
     insert into release_page (release_id, language, kind, key, change, changes, title, type, held)
     select ${releaseId}, language, kind, key, change, changes, title, type, held
@@ -130,11 +130,13 @@ export async function insertStaged(tx: Tx, releaseId: number, pages: readonly St
     from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
       as x(language text, kind text, key text, "group" text, begins timestamptz, document bigint, slug text,
         category text, name text)`)
+  await insertCauses(tx, releaseId, pages)
 }
 
 /** Forgets what was put together for a release. */
 export async function deleteStaged(tx: Tx, releaseId: number): Promise<void> {
   await tx.db.execute(sql`delete from release_row where release_id = ${releaseId}`)
+  await tx.db.execute(sql`delete from release_cause where release_id = ${releaseId}`)
   await tx.db.execute(sql`delete from release_page where release_id = ${releaseId}`)
 }
 
@@ -166,18 +168,24 @@ export interface ReleasePageFilter {
   change?: ReleasedChange | 'held' | 'left-out'
   language?: string
   q?: string
+  /** The number of a step that changed them. */
+  cause?: number
 }
 
 const pageColumns = sql`
   g.language, g.kind, g.key, g.change, g.changes, g.title, g.held, g.anyway, who.name as anyway_by, g.left_out,
   (select name from person where id = g.left_out_by) as left_out_by`
 
-function pagesWhere(releaseId: number, { change, language, q }: ReleasePageFilter): SQL {
+function pagesWhere(releaseId: number, { change, language, q, cause }: ReleasePageFilter): SQL {
   const all = [sql`g.release_id = ${releaseId}`]
   if (change === 'held') all.push(sql`g.held is not null`)
   else if (change === 'left-out') all.push(sql`g.left_out is not null`)
   else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)
   if (language !== undefined) all.push(sql`g.language = ${language}`)
+  if (cause !== undefined)
+    all.push(sql`exists (select 1 from release_cause c
+      where c.release_id = g.release_id and c.step_id = ${cause}
+        and c.language = g.language and c.kind = g.kind and c.key = g.key)`)
   if (q !== undefined && q !== '')
     all.push(sql`(strpos(lower(g.title), lower(${q})) > 0 or strpos(lower(g.key), lower(${q})) > 0)`)
   return sql.join(all, sql` and `)

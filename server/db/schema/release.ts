@@ -181,6 +181,24 @@ export const releasePage = pgTable(
   (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key] })],
 )
 
+/** The steps of the history that touched what a page of a release is made of, since it was released last. */
+export const releaseCause = pgTable(
+  'release_cause',
+  {
+    releaseId: integer('release_id')
+      .notNull()
+      .references(() => release.id, { onDelete: 'cascade' }),
+    stepId: bigint('step_id', { mode: 'number' }).notNull(),
+    language: text('language').notNull(),
+    kind: text('kind').notNull(),
+    key: exactText('key').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key, t.stepId] }),
+    index('release_cause_step').on(t.releaseId, t.stepId),
+  ],
+)
+
 /** What a page of a release is, for a customer group and from a moment on: its rows as they will stand. */
 export const releaseRow = pgTable(
   'release_row',

@@ -67,7 +67,7 @@ export const step = pgTable(
       .notNull()
       .default(sql`(pg_current_xact_id()::text::bigint)`),
   },
-  (t) => [index('step_written').on(t.written, t.id)],
+  (t) => [index('step_written').on(t.written, t.id), index('step_at').on(t.at)],
 )
 
 /** What a step changed in one record. */

@@ -162,6 +162,7 @@ export function joiSchemas(definitions: Record<string, JsonSchema>, side: 'in' |
     for (const { rel, peers = [], key, with: needs } of d.dependencies ?? []) {
       const names = peers.map(nameOfPeer)
       if (rel === 'xor') all.push({ oneOf: names.map((n) => ({ required: [n] })) })
+      if (rel === 'oxor') all.push({ not: { anyOf: pairsOf(names).map((pair) => ({ required: pair })) } })
       if (rel === 'or') all.push({ anyOf: names.map((n) => ({ required: [n] })) })
       if (rel === 'with') all.push({ dependentRequired: { [nameOfPeer(key)]: (needs ?? peers).map(nameOfPeer) } })
     }
@@ -173,6 +174,10 @@ export function joiSchemas(definitions: Record<string, JsonSchema>, side: 'in' |
 
   return { schemaOf: (schema: AnyOf) => schemaOf(schema.describe() as Described) }
 }
+
+/** Every two of some names. */
+const pairsOf = (names: readonly string[]): [string, string][] =>
+  names.flatMap((one, i) => names.slice(i + 1).map((other): [string, string] => [one, other]))
 
 /** Joi notes so that values take the place of those that were allowed before. */
 const isOverride = (value: unknown) => typeof value === 'object' && value !== null && 'override' in value

@@ -1,7 +1,7 @@
 import { database, isOutage } from '../../db/connect'
 import { readStamp } from '../../db/queries/setup'
 import { lastSteps, stepsFrom, touchedPages, type LastStep, type PlaceInStep } from '../../db/queries/live-steps'
-import type { PageKey } from '../../db/queries/released-pages'
+import type { PageKey } from '../../db/queries/page-key'
 import { settings } from '../../settings'
 import { partsWith } from './parts'
 import { ReadyAnswers, type ReadyAnswer } from './ready-answers'

@@ -1,4 +1,4 @@
-import type { PageKey } from '../../db/queries/released-pages'
+import type { PageKey } from '../../db/queries/page-key'
 
 // What answers of delivery are made of, by names under which they are dropped when it changes.
 

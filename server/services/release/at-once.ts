@@ -45,7 +45,9 @@ async function stagedOf(tx: Tx, turns: readonly Turn[], now: number): Promise<St
     const [before, after] = [read(documentAt(was, now)), read(documentAt(is, now))]
     // What is not there at the moment, and comes later or for a group alone, goes.
     const change = after === null ? 'removed' : comesOrGoes(before !== null, true)
-    return comparedPage({ language, kind: 'product', key, change, type: null, held: [], rows: [...is] }, before, after)
+    const page = { language, kind: 'product', key, change, type: null, held: [], rows: [...is] }
+    // Nothing in the history changed it: somebody did so here.
+    return { ...comparedPage(page, before, after), causes: [] }
   })
 }
 

@@ -18,7 +18,11 @@ function titleOf(document: ReleasedDocument | null, key: string): string {
 
 /** A page of a release with what differs on it, and what it is called. */
 export const comparedPage = (
-  page: Omit<StagedPage, 'changes' | 'title'>,
+  page: Omit<StagedPage, 'changes' | 'title' | 'causes'>,
   before: ReleasedDocument | null,
   after: ReleasedDocument | null,
-): StagedPage => ({ ...page, changes: documentChanges(before, after), title: titleOf(after ?? before, page.key) })
+): Omit<StagedPage, 'causes'> => ({
+  ...page,
+  changes: documentChanges(before, after),
+  title: titleOf(after ?? before, page.key),
+})

@@ -1,14 +1,8 @@
 import type { Person } from '@contracts/people'
 import type { ReleasePageRow } from '@contracts/release'
 import { inTransaction, type Tx } from '../../db/connect'
-import {
-  countStaged,
-  setAnyway,
-  setLeftOut,
-  stagedPage,
-  type PageKey,
-  type StoredReleasePage,
-} from '../../db/queries/released-pages'
+import type { PageKey } from '../../db/queries/page-key'
+import { countStaged, setAnyway, setLeftOut, stagedPage, type StoredReleasePage } from '../../db/queries/released-pages'
 import { updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { authorize } from '../people/permission'
 import { notFound } from '../problem'

@@ -11,10 +11,11 @@ import { emptyAreas, mostStretches, pageOverTime, siteOverTime, type StretchesOf
 import { siteDocuments, siteKey } from '@core/release/site'
 import { editionReader } from '@core/page/values'
 import { database, inTransaction, type Tx } from '../../db/connect'
+import type { ProductId } from '../../db/queries/causes'
 import { loadContent, ownPiecesOf, type Content } from '../../db/queries/content'
 import { loadFamilies, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
-import { rootIdsOf } from '../../db/queries/reach'
+import { rootIdsOf, rootIdsOfReaches } from '../../db/queries/reach'
 import { documentReader, keepDocuments } from '../../db/queries/released-documents'
 import {
   countStaged,
@@ -36,6 +37,7 @@ import { filterOf } from '../reach/reach'
 import { readBlockers, type BlockersOf } from '../readiness/blockers'
 import { evaluateDue } from '../readiness/due'
 import { Cancelled, type WorkControls } from '../work/jobs'
+import { causeReader, type CauseReader } from './causes'
 import { comparedPage } from './compared'
 
 /** So many families are put together at a time, each block in a transaction of its own. */
@@ -52,6 +54,7 @@ interface Workbench {
   keptOut: ReadonlySet<string>
   /** The moment from which pages are looked at, in milliseconds since 1970. */
   now: number
+  causesOf: CauseReader
 }
 
 /** What of some families is read at once. */
@@ -111,26 +114,36 @@ async function workbenchOf(id: number, now: number): Promise<Workbench> {
   const languages = storefront.editions.map((e) => e.language).filter((l) => !wanted?.length || wanted.includes(l))
   // Compared is with what is live now, whatever was live when the release was asked for.
   const { number } = await livePointer(db, release.storefront)
+  const content = await loadContent(db, setup)
   return {
     release: { ...release, base: number },
     setup,
-    content: await loadContent(db, setup),
+    content,
     storefront,
     languages,
     keptOut: new Set((await keptOutOf(db, storefront.code)).map((k) => k.sku)),
     now,
+    causesOf: await causeReader(db, { storefront: storefront.code, base: number, assigned: content.assignments }),
   }
 }
 
-const isEverything = ({ condition, skus }: ReleaseScope): boolean => condition === undefined && skus === undefined
+const isEverything = ({ condition, skus, campaign }: ReleaseScope): boolean =>
+  condition === undefined && skus === undefined && campaign === undefined
 
 /** The roots that a release covers, by number. */
-async function rootsOfScope({ release, setup, storefront, now }: Workbench): Promise<number[]> {
+async function rootsOfScope({ release, setup, content, storefront, now }: Workbench): Promise<number[]> {
   const db = database()
-  const { condition, skus } = release.scope
+  const { condition, skus, campaign } = release.scope
   if (skus !== undefined) return [...new Set((await rootsOfSkus(db, skus)).values())]
   const lens = { storefront: storefront.code, group: null, moment: now }
-  return rootIdsOf(db, setup, filterOf(setup, condition), lens)
+  if (campaign === undefined) return rootIdsOf(db, setup, filterOf(setup, condition), lens)
+  const its = content.assignments.filter((a) => a.limits.campaign === campaign)
+  return rootIdsOfReaches(
+    db,
+    setup,
+    its.map((a) => a.reach),
+    lens,
+  )
 }
 
 /**
@@ -171,6 +184,8 @@ interface MadePage {
   category: string | null
   page: StretchesOfGroup[]
   held: HeldBack[]
+  /** The products that the page is made of: its product with all variants. */
+  products: ProductId[]
 }
 
 /** Puts the pages of some families together, and keeps those that differ. Returns how many do not. */
@@ -192,19 +207,20 @@ async function putBlock(
   return unchanged
 }
 
-/** A product that has no page. */
-const goneProduct = (sku: string): MadePage => ({
+/** A product that has no page; it may be no more. */
+const goneProduct = (sku: string, products: ProductId[] = [{ id: null, sku }]): MadePage => ({
   kind: 'product',
   key: sku,
-  ...{ type: null, category: null, page: [], held: [] },
+  ...{ type: null, category: null, page: [], held: [], products },
 })
 
 function pagesOfFamily(family: StoredFamily, language: string, bench: Workbench, block: Block): MadePage[] {
-  if (bench.keptOut.has(family.root.sku)) return [family.root, ...family.variants].map(({ sku }) => goneProduct(sku))
+  const products = [family.root, ...family.variants].map(({ id, sku }) => ({ id, sku }))
+  if (bench.keptOut.has(family.root.sku)) return products.map(({ sku }) => goneProduct(sku, products))
   const { setup, content, storefront, now } = bench
   const reader = editionReader(setup, storefront.code, language)
   const blockers = block.blockersOf(family.root.id, language)
-  return [family.root, ...family.variants].map(({ sku }): MadePage => {
+  return products.map(({ sku }): MadePage => {
     const page = pageOverTime(
       {
         family,
@@ -222,7 +238,7 @@ function pagesOfFamily(family: StoredFamily, language: string, bench: Workbench,
     )
     const held = page.length === 0 ? [] : heldBack(page, blockers, bench)
     const { type, category } = family.root
-    return { kind: 'product', key: sku, type, category, page, held }
+    return { kind: 'product', key: sku, type, category, page, held, products }
   })
 }
 
@@ -297,7 +313,8 @@ async function putSite(tx: Tx, bench: Workbench): Promise<number> {
     for (const document of documents) {
       const { kind } = document
       const page = siteOverTime(document)
-      const made: MadePage = { kind, key: siteKey(document), type: null, category: null, page, held: [] }
+      const none = { type: null, category: null, held: [], products: [] }
+      const made: MadePage = { kind, key: siteKey(document), page, ...none }
       const staged = await stage(tx, bench, language, [made])
       if (staged.length === 0) unchanged++
     }
@@ -323,12 +340,8 @@ async function removeStandingPages(
 }
 
 /** Keeps the pages of one kind in an edition that differ from what is live, with what differs, and returns them. */
-async function stage(
-  tx: Tx,
-  { release, storefront, now }: Workbench,
-  language: string,
-  made: readonly MadePage[],
-): Promise<StagedPage[]> {
+async function stage(tx: Tx, bench: Workbench, language: string, made: readonly MadePage[]): Promise<StagedPage[]> {
+  const { release, storefront, now } = bench
   const [first] = made
   if (!first) return []
   const { kind } = first
@@ -347,14 +360,21 @@ async function stage(
     tx.db,
     differing.map(({ was }) => documentAt(was, now)),
   )
-  const staged = differing.map(({ key, type, page, held, rows, was }): StagedPage => {
-    const then = read(documentAt(was, now))
-    const next = page[0]?.stretches[0]?.document ?? null
+  const compared = differing.map(({ rows, was, ...made }) => {
+    const before = read(documentAt(was, now))
+    const after = made.page[0]?.stretches[0]?.document ?? null
     // A page that comes later, or for a group alone, was there too.
-    const wasThere = was.some((r) => r.document !== null) && (then ?? next) !== null
-    const change = comesOrGoes(wasThere, next !== null)
-    return comparedPage({ language, kind, key, change, type, held, rows }, then, next)
+    const wasThere = was.some((r) => r.document !== null) && (before ?? after) !== null
+    const { key, type, held } = made
+    const change = comesOrGoes(wasThere, after !== null)
+    return { made, before, after, page: comparedPage({ language, kind, key, change, type, held, rows }, before, after) }
   })
+  const causes = await bench.causesOf(
+    tx.db,
+    { language, kind },
+    compared.map(({ made, page, ...states }) => ({ ...made, ...states, changes: page.changes })),
+  )
+  const staged = compared.map(({ page }): StagedPage => ({ ...page, causes: causes.get(page.key) ?? [] }))
   await insertStaged(tx, release.id, staged)
   return staged
 }

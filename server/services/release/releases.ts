@@ -1,4 +1,5 @@
 import type {
+  ReleaseCause,
   ReleasePageComparison,
   ReleasePageRow,
   ReleaseScope,
@@ -8,13 +9,15 @@ import type {
 import type { Person } from '@contracts/people'
 import { groupBy } from '@core/lists/group-by'
 import { database, inTransaction, type Tx } from '../../db/connect'
+import { causesOfPage, causesOfRelease } from '../../db/queries/causes'
+import { rootsOfSkus } from '../../db/queries/families'
 import { documentReader } from '../../db/queries/released-documents'
+import type { PageKey } from '../../db/queries/page-key'
 import {
   documentAt,
   rowsOfPages,
   stagedPage,
   stagedPages,
-  type PageKey,
   type ReleasePageFilter,
   type StoredReleasePage,
 } from '../../db/queries/released-pages'
@@ -28,7 +31,7 @@ import {
   updateRelease,
   type ReleaseRow,
 } from '../../db/queries/releases'
-import { loadSetup } from '../../db/queries/setup'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
@@ -86,6 +89,20 @@ async function enqueuePreparation(
   await updateRelease(tx, id, { job, state: 'preparing' })
 }
 
+/** Throws 422 where a scope names products or a campaign that there are not. */
+async function refuseUnknown(setup: StoredSetup, { skus, campaign }: ReleaseScope): Promise<void> {
+  if (campaign !== undefined && !setup.campaigns.has(campaign))
+    throw unprocessable(`There is no campaign “${campaign}”.`, [{ path: 'scope.campaign', message: 'Unknown.' }])
+  if (skus === undefined) return
+  const known = await rootsOfSkus(database(), skus)
+  const missing = skus.filter((sku) => !known.has(sku))
+  if (missing.length > 0)
+    throw unprocessable(
+      `${missing.length === 1 ? 'This SKU has' : 'These SKUs have'} no product: ${missing.slice(0, 20).join(', ')}.`,
+      [{ path: 'scope.skus', message: 'Unknown.' }],
+    )
+}
+
 /** Has a release put together, to be compared with what is live. Throws 403, 422. */
 export async function createRelease(
   person: Person,
@@ -98,6 +115,7 @@ export async function createRelease(
   if (!found)
     throw unprocessable(`There is no storefront “${storefront}”.`, [{ path: 'storefront', message: 'Unknown.' }])
   filterOf(setup, scope.condition)
+  await refuseUnknown(setup, scope)
   const unknown = scope.languages?.find((l) => !found.editions.some((e) => e.language === l))
   if (unknown !== undefined)
     throw unprocessable(`${found.name} has no pages in “${unknown}”.`, [
@@ -161,6 +179,15 @@ export async function releasePages(
   return { items: items.map(pageRow), count }
 }
 
+/** So many causes are told of a release: those that changed most. */
+const mostTold = 100
+
+/** The steps that changed most pages of a release. Throws 404. */
+export async function releaseCauses(id: string): Promise<{ items: (ReleaseCause & { pages: number })[] }> {
+  const { id: number } = await storedRelease(id)
+  return { items: await causesOfRelease(database(), number, mostTold) }
+}
+
 /** The page that an address names. */
 export const pageKeyOf = (param: (name: 'language' | 'kind' | 'key') => string): PageKey => ({
   language: param('language'),
@@ -184,6 +211,7 @@ export async function releasePage(id: string, of: PageKey, now: number): Promise
     before: read(before),
     after: read(after),
     moments: moments.map((m) => new Date(m).toISOString()),
+    causes: await causesOfPage(db, release.id, of),
   }
 }
 

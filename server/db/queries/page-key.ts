@@ -1,0 +1,6 @@
+/** By what a page of a storefront is known. */
+export interface PageKey {
+  language: string
+  kind: string
+  key: string
+}
