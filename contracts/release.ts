@@ -123,6 +123,8 @@ export interface ReleasePageRow {
   anyway: { reason: string; person: string | null } | null
   /** Why it is left out, so that it stays as it is live, and by whom. */
   leftOut: { reason: string; person: string | null } | null
+  /** How many variants of a product change as it does: what is decided about it holds for them. */
+  variants: number
 }
 
 /** A step of the history that touched what pages are made of: what was done, when, by whom. */

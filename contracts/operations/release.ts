@@ -97,6 +97,7 @@ export const releaseOperations = {
         .min(1)
         .max(Number.MAX_SAFE_INTEGER)
         .description('The number of a step that changed them.'),
+      folded: Joi.boolean().default(false).description('Without variants that change as their products do.'),
       offset,
       limit: Joi.number().integer().min(1).max(200).default(50),
     }),
@@ -116,7 +117,7 @@ export const releaseOperations = {
   releaseAnyway: {
     method: 'put',
     path: '/api/releases/{id}/pages/{language}/{kind}/{key}/override',
-    summary: 'Release a page that is held back, with a reason',
+    summary: 'Release a page that is held back, with a reason; variants that change alike go with their product',
     action: 'release',
     body: anywayBody,
   },

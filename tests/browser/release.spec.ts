@@ -27,7 +27,7 @@ async function readyProduct(page: Page): Promise<{ sku: string; name: string }> 
 async function coverProduct(page: Page, sku: string): Promise<void> {
   await page.getByRole('radio', { name: 'selected products' }).check()
   await page.getByLabel('Products of the release').fill(sku)
-  await page.getByRole('option', { name: sku }).click()
+  await page.getByRole('option', { name: sku }).first().click()
 }
 
 test('a product is released, looked at in the shop, changed, compared and released again, and taken back', async ({

@@ -130,6 +130,33 @@ describe('a release', () => {
     await maren.put(`/api/pieces/${code}`, before, { 'If-Match': '*' })
   })
 
+  it('leaves variants that change as their product does to it, until something is decided about them alone', async () => {
+    const bell = 'KZ-2010'
+    const { write, goLive } = await releasing('de', bell)
+    const { name } = (await maren.get<ReleasedProduct>(`${delivery}/products/${bell}`)).body
+    await goLive(await prepare({ skus: [bell], languages: ['de-DE'] }))
+    await write('name', 'de-DE', `${name} neu`)
+    const draft = await prepare({ skus: [bell], languages: ['de-DE'] })
+    const all = (await pagesOf(draft)).items
+    const folded = (await pagesOf(draft, '?folded=true')).items
+    expect(folded.map((row) => row.key)).toEqual([bell])
+    expect(folded[0]!.variants).toBe(all.length - 1)
+    expect(all.length).toBeGreaterThan(2)
+
+    const exclusion = (key: string) => `/api/releases/${draft.id}/pages/de-DE/product/${key}/exclusion`
+    expect((await maren.put(exclusion(bell), { reason: 'wanted by the test' })).status).toBe(200)
+    expect((await pagesOf(draft)).items.every((row) => row.leftOut !== null)).toBe(true)
+    const variant = all.find((row) => row.key !== bell)!.key
+    expect((await maren.drop(exclusion(variant))).status).toBe(200)
+    const apart = (await pagesOf(draft, '?folded=true')).items
+    expect(apart.map((row) => [row.key, row.leftOut === null])).toEqual([
+      [bell, false],
+      [variant, true],
+    ])
+    await maren.drop(`/api/releases/${draft.id}`)
+    await write('name', 'de-DE', name)
+  })
+
   it('covers what a campaign’s assignments go to', async () => {
     const covered = async (scope: object) => {
       const draft = await prepare(scope)

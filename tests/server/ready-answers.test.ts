@@ -35,7 +35,7 @@ describe('ready answers', () => {
     expect(answers.get('/large', now)).toBeUndefined()
   })
   it('are kept packed, and are the same unpacked, however often that is asked', () => {
-    const answers = new ReadyAnswers(100_000)
+    const answers = new ReadyAnswers(1_000_000)
     const text = 'The same again. '.repeat(2000)
     const answer = answerOf('uk', { body: gzipSync(text), packed: true })
     answers.put('/a', answer)

@@ -38,6 +38,7 @@ async function release(storefront: string, number: number, before: State, after:
         type: null,
         held: [],
         causes: [],
+        like: null,
         rows: after[key] === undefined ? [] : [{ group: '', begins: -Infinity, document: after[key], ...nowhere }],
       })),
     )
@@ -100,6 +101,7 @@ describe('rows over releases', () => {
       held: [{ code: 'fact-missing', message: 'Weight is missing.', at: 'attribute:weight' }],
       rows: [{ group: '', begins: -Infinity, document: 2, ...nowhere }],
       causes: [],
+      like: null,
     }
     const id = await inTransaction(async (tx) => {
       const made = await insertRelease(tx, {

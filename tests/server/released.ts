@@ -21,7 +21,7 @@ export async function goLive(storefront: string, pages: Pages, at: number): Prom
     const id = await insertRelease(tx, of)
     const staged = Object.entries(pages).map(([key, stretches]) => ({
       ...{ language: 'en-GB', kind: 'product', key, change: 'changed' as const, changes: [], title: key, type: null },
-      ...{ held: [], causes: [] },
+      ...{ held: [], causes: [], like: null },
       rows: stretches.map(([hours, document]) => ({
         group: '',
         begins: hours === 0 ? -Infinity : now + hours * hour,

@@ -57,8 +57,18 @@ async function draft(held: { code: string; message: string; at: string }[] = [])
     })
     const row = { group: '', begins: -Infinity, document: ++documents, slug: null, category: null, name: null }
     await insertStaged(tx, release, [
-      { ...page, change: 'changed', changes: [], title: 'A', type: null, held, rows: [row], causes: [] },
-      { ...other, change: 'changed', changes: [], title: 'B', type: null, held: [], rows: [row], causes: [] },
+      { ...page, change: 'changed', changes: [], title: 'A', type: null, held, rows: [row], causes: [], like: null },
+      {
+        ...other,
+        change: 'changed',
+        changes: [],
+        title: 'B',
+        type: null,
+        held: [],
+        rows: [row],
+        causes: [],
+        like: null,
+      },
     ])
     const counts = { added: 0, changed: held.length === 0 ? 2 : 1, removed: 0, held: held.length, leftOut: 0 }
     await updateRelease(tx, release, { state: 'draft', counts: { ...counts, unchanged: 0 } })

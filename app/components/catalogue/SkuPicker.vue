@@ -7,10 +7,14 @@ const q = ref('')
 const { data } = useAnswer('find', () => (q.value.trim() === '' ? undefined : { query: { q: q.value } }), { wait: 60 })
 const found = computed(() => (data.value?.items ?? []).filter((i) => i.kind === 'product').slice(0, 8))
 const input = ref(0)
+const combo = useTemplateRef<{ focus: () => void }>('combo')
 function choose(chosen: string | null) {
   if (!chosen) return
   sku.value = chosen
-  if (props.clears) input.value++
+  if (!props.clears) return
+  input.value++
+  // A new field has taken its place: whoever writes goes on in that.
+  void nextTick(() => combo.value?.focus())
 }
 function paste(e: ClipboardEvent) {
   const list = skusIn(e.clipboardData?.getData('text') ?? '')
@@ -23,6 +27,7 @@ function paste(e: ClipboardEvent) {
 <template>
   <ComboField
     :key="input"
+    ref="combo"
     v-model:query="q"
     class="inline-block"
     :model-value="clears ? null : sku || null"

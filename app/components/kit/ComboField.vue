@@ -34,6 +34,7 @@ function choose(key: string | null) {
   chosen.value = key
   query.value = ''
 }
+defineExpose({ focus: () => anchor.value?.querySelector('input')?.focus() })
 </script>
 
 <template>

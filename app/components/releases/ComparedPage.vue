@@ -22,6 +22,7 @@ const liveWords = computed(() =>
 const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
 /** The screens on which shoppers look, by their widths in pixels. */
 const screens = { phone: 360, desk: 1280 } as const
+const screenNames = Object.keys(screens) as (keyof typeof screens)[]
 const screen = useState<keyof typeof screens>('compared-screen', () => 'phone')
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
@@ -51,7 +52,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
           >
           <span v-if="page.kind === 'product'" class="ml-auto flex gap-3" role="group" aria-label="Screen">
             <button
-              v-for="(_, of) in screens"
+              v-for="of in screenNames"
               :key="of"
               type="button"
               :class="screen === of ? 'border-b-[1.5px] border-ink text-ink' : ''"

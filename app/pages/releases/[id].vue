@@ -58,9 +58,10 @@ const filter = computed(() => ({
   ...(cause.value === 0 ? {} : { cause: cause.value }),
   ...(q.value === '' ? {} : { q: q.value }),
 }))
+// Who searches may search for a variant; else variants that change as their products do are left to these.
 const list = usePages<ReleasePageRow>(
   (offset, limit, signal) =>
-    call('releasePages', { params: { id: id.value }, query: { ...filter.value, offset, limit }, signal }),
+    call('releasePages', { params: { id: id.value }, query: { ...filter.value, folded: q.value === '', offset, limit }, signal }),
   // Going live changes nothing of what was prepared: the list stays where it is.
   () => [id.value, isPrepared.value, release.value?.base, filter.value],
   50,
@@ -99,6 +100,7 @@ function lineOf(row: ReleasePageRow): string {
   if (isHeldBack(row)) return `held back: ${countShown(row.held.length, 'blocker')}`
   return [pageChangeWords[row.change], changesLine(row.changes)].filter((w) => w !== '').join(': ')
 }
+const variantsLine = ({ variants }: ReleasePageRow) => (variants === 0 ? '' : `+ ${countShown(variants, 'variant')}`)
 const scopeWords = computed(() => {
   const scope = release.value?.scope ?? {}
   return [coveredWords(scope), ...(scope.languages?.map(languageName) ?? [])].join(' · ')
@@ -241,7 +243,7 @@ useKeys('Pages of a release', walking)
                   <div v-if="list.row(v.index)" role="gridcell">
                     <p class="title-row">
                       <b class="truncate font-semibold">{{ list.row(v.index)!.name }}</b>
-                      <span v-if="list.row(v.index)!.kind === 'product'" class="code ml-auto">{{
+                      <span v-if="list.row(v.index)!.kind === 'product'" class="code ml-auto whitespace-nowrap">{{
                         list.row(v.index)!.key
                       }}</span>
                     </p>
@@ -249,7 +251,8 @@ useKeys('Pages of a release', walking)
                       <span class="truncate" :class="{ 'text-madder': staysAsItIs(list.row(v.index)!) }">{{
                         lineOf(list.row(v.index)!)
                       }}</span>
-                      <span v-if="languages.length > 1" class="ml-auto whitespace-nowrap">{{
+                      <span class="ml-auto whitespace-nowrap">{{ variantsLine(list.row(v.index)!) }}</span>
+                      <span v-if="languages.length > 1" class="whitespace-nowrap">{{
                         languageName(list.row(v.index)!.language)
                       }}</span>
                     </p>

@@ -32,6 +32,8 @@ export interface StagedPage extends PageKey {
   rows: PageRow[]
   /** The steps that changed it, by their numbers. */
   causes: number[]
+  /** Of a variant whose page changes as that of its product does: the product. */
+  like: string | null
 }
 
 /** The document that a shopper of no group reads at a moment, by its number; null where there is no page. */
@@ -117,10 +119,11 @@ export async function insertStaged(tx: Tx, releaseId: number, pages: readonly St
     held: page.held.length > 0 ? page.held : null,
   }))
   await tx.db.execute(sql`
-    insert into release_page (release_id, language, kind, key, change, changes, title, type, held)
-    select ${releaseId}, language, kind, key, change, changes, title, type, held
+    insert into release_page (release_id, language, kind, key, change, changes, title, type, held, like_key)
+    select ${releaseId}, language, kind, key, change, changes, title, type, held, "like"
     from jsonb_to_recordset(${JSON.stringify(list)}::jsonb)
-      as x(language text, kind text, key text, change text, changes jsonb, title text, type text, held jsonb)`)
+      as x(language text, kind text, key text, change text, changes jsonb, title text, type text, held jsonb,
+        "like" text)`)
   const rows = pages.flatMap(({ language, kind, key, rows }) =>
     rows.map((row) => ({ language, kind, key, ...row, begins: instantText(row.begins) })),
   )
@@ -161,6 +164,8 @@ export interface StoredReleasePage extends PageKey {
   anyway_by: string | null
   left_out: string | null
   left_out_by: string | null
+  /** How many variants change as it does. */
+  variants: number
 }
 
 /** Which pages of a release are asked for. */
@@ -170,18 +175,23 @@ export interface ReleasePageFilter {
   q?: string
   /** The number of a step that changed them. */
   cause?: number
+  /** Whether variants that change as their products do are left to these. */
+  folded?: boolean
 }
 
 const pageColumns = sql`
   g.language, g.kind, g.key, g.change, g.changes, g.title, g.held, g.anyway, who.name as anyway_by, g.left_out,
-  (select name from person where id = g.left_out_by) as left_out_by`
+  (select name from person where id = g.left_out_by) as left_out_by,
+  (select count(*)::int from release_page v
+    where v.release_id = g.release_id and v.like_key = g.key and v.language = g.language and v.kind = g.kind) as variants`
 
-function pagesWhere(releaseId: number, { change, language, q, cause }: ReleasePageFilter): SQL {
+function pagesWhere(releaseId: number, { change, language, q, cause, folded }: ReleasePageFilter): SQL {
   const all = [sql`g.release_id = ${releaseId}`]
   if (change === 'held') all.push(sql`g.held is not null`)
   else if (change === 'left-out') all.push(sql`g.left_out is not null`)
   else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)
   if (language !== undefined) all.push(sql`g.language = ${language}`)
+  if (folded) all.push(sql`g.like_key is null`)
   if (cause !== undefined)
     all.push(sql`exists (select 1 from release_cause c
       where c.release_id = g.release_id and c.step_id = ${cause}
@@ -232,28 +242,37 @@ export async function stagedPage(
   return { ...page, rows: stored.map(rowOf) }
 }
 
+/**
+ * A page of a release, and those of the variants that change as it does. A variant about which something is decided by
+ * itself no longer goes with its product.
+ */
+const withAlike = (releaseId: number, { language, kind, key }: PageKey) => sql`
+  release_id = ${releaseId} and language = ${language} and kind = ${kind} and (key = ${key} or like_key = ${key})`
+const stillAlike = ({ key }: PageKey) => sql`like_key = case when key = ${key} then null else like_key end`
+
 /** Has a page that is held back released all the same, with a reason; without one it is held back again. */
 export async function setAnyway(
   tx: Tx,
   releaseId: number,
-  { language, kind, key }: PageKey,
+  page: PageKey,
   anyway: { reason: string; by: number } | null,
 ): Promise<void> {
   await tx.db.execute(sql`
-    update release_page set anyway = ${anyway?.reason ?? null}, anyway_by = ${anyway?.by ?? null}
-    where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
+    update release_page set anyway = ${anyway?.reason ?? null}, anyway_by = ${anyway?.by ?? null}, ${stillAlike(page)}
+    where ${withAlike(releaseId, page)}`)
 }
 
 /** Has a page left out of a release, with a reason, so that it stays as it is live; without one it is taken in again. */
 export async function setLeftOut(
   tx: Tx,
   releaseId: number,
-  { language, kind, key }: PageKey,
+  page: PageKey,
   leftOut: { reason: string; by: number } | null,
 ): Promise<void> {
   await tx.db.execute(sql`
-    update release_page set left_out = ${leftOut?.reason ?? null}, left_out_by = ${leftOut?.by ?? null}
-    where release_id = ${releaseId} and language = ${language} and kind = ${kind} and key = ${key}`)
+    update release_page
+    set left_out = ${leftOut?.reason ?? null}, left_out_by = ${leftOut?.by ?? null}, ${stillAlike(page)}
+    where ${withAlike(releaseId, page)}`)
 }
 
 /** Whether a page `g` is one that a release takes live. */

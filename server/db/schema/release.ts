@@ -177,8 +177,15 @@ export const releasePage = pgTable(
     /** Why somebody left it out, so that it stays as it is live. */
     leftOut: text('left_out'),
     leftOutBy: integer('left_out_by').references(() => person.id, { onDelete: 'set null' }),
+    /** Of a variant whose page changes as that of its product does: the product. What is decided there holds here. */
+    likeKey: exactText('like_key'),
   },
-  (t) => [primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key] })],
+  (t) => [
+    primaryKey({ columns: [t.releaseId, t.language, t.kind, t.key] }),
+    index('release_page_like')
+      .on(t.releaseId, t.likeKey)
+      .where(sql`like_key is not null`),
+  ],
 )
 
 /** The steps of the history that touched what a page of a release is made of, since it was released last. */

@@ -47,7 +47,7 @@ async function stagedOf(tx: Tx, turns: readonly Turn[], now: number): Promise<St
     const change = after === null ? 'removed' : comesOrGoes(before !== null, true)
     const page = { language, kind: 'product', key, change, type: null, held: [], rows: [...is] }
     // Nothing in the history changed it: somebody did so here.
-    return { ...comparedPage(page, before, after), causes: [] }
+    return { ...comparedPage(page, before, after), causes: [], like: null }
   })
 }
 

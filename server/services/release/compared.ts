@@ -16,12 +16,15 @@ function titleOf(document: ReleasedDocument | null, key: string): string {
   return document.kind === 'page' ? document.title : siteTitles[document.kind]
 }
 
+/** A page of a release before it is known what changed it, and whether others change alike. */
+export type ComparedPage = Omit<StagedPage, 'causes' | 'like'>
+
 /** A page of a release with what differs on it, and what it is called. */
 export const comparedPage = (
-  page: Omit<StagedPage, 'changes' | 'title' | 'causes'>,
+  page: Omit<ComparedPage, 'changes' | 'title'>,
   before: ReleasedDocument | null,
   after: ReleasedDocument | null,
-): Omit<StagedPage, 'causes'> => ({
+): ComparedPage => ({
   ...page,
   changes: documentChanges(before, after),
   title: titleOf(after ?? before, page.key),

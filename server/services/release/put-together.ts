@@ -38,7 +38,7 @@ import { readBlockers, type BlockersOf } from '../readiness/blockers'
 import { evaluateDue } from '../readiness/due'
 import { Cancelled, type WorkControls } from '../work/jobs'
 import { causeReader, type CauseReader } from './causes'
-import { comparedPage } from './compared'
+import { comparedPage, type ComparedPage } from './compared'
 
 /** So many families are put together at a time, each block in a transaction of its own. */
 const blockSize = 100
@@ -374,10 +374,19 @@ async function stage(tx: Tx, bench: Workbench, language: string, made: readonly 
     { language, kind },
     compared.map(({ made, page, ...states }) => ({ ...made, ...states, changes: page.changes })),
   )
-  const staged = compared.map(({ page }): StagedPage => ({ ...page, causes: causes.get(page.key) ?? [] }))
+  const pages = new Map(compared.map(({ page }) => [page.key, page]))
+  const staged = compared.map(({ page, made }): StagedPage => {
+    const product = pages.get(made.products[0]?.sku ?? '')
+    const like = product !== undefined && product !== page && changeAlike(product, page) ? product.key : null
+    return { ...page, causes: causes.get(page.key) ?? [], like }
+  })
   await insertStaged(tx, release.id, staged)
   return staged
 }
+
+/** Whether the page of a variant changes, and is held back, as that of its product is. */
+const changeAlike = (product: ComparedPage, variant: ComparedPage): boolean =>
+  product.change === variant.change && same([product.changes, product.held], [variant.changes, variant.held])
 
 /** The keys of live pages are looked through so many at a time. */
 const keysAtOnce = 2000

@@ -167,6 +167,7 @@ export const pageRow = ({
   held: held ?? [],
   anyway: page.anyway === null ? null : { reason: page.anyway, person: page.anyway_by },
   leftOut: page.left_out === null ? null : { reason: page.left_out, person: page.left_out_by },
+  variants: page.variants,
 })
 
 /** Pages of a release, some at a time. Throws 404. */
