@@ -36,7 +36,7 @@ export const feedRecord: ObjectSchema<Feed> = Joi.object({
     .valid(...feedSourceNames)
     .required(),
   place: Joi.string().trim().min(1).max(2000).required(),
-  everyMinutes: Joi.number().integer().min(5).max(43_200).required().description('Minutes from one look to the next.'),
+  everyMinutes: Joi.number().integer().min(5).max(43_200).required().description('Minutes between two checks.'),
   take: Joi.string().valid('all', 'good').default('all'),
   mapping: mappingBody.allow(null).default(null),
   resting: Joi.boolean().default(false),

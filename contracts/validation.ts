@@ -29,7 +29,7 @@ const sentences: Record<string, (context: Record<string, unknown>) => string> = 
   'array.base': () => 'This has to be a list.',
   'array.min': ({ limit }) => `This needs at least ${counted(limit, 'entry', 'entries')}.`,
   'array.max': ({ limit }) => `This can have ${counted(limit, 'entry', 'entries')} at most.`,
-  'array.unique': () => 'This is here twice.',
+  'array.unique': () => 'This is listed twice.',
   'boolean.base': () => 'This has to be true or false.',
   'number.base': () => 'This has to be a number.',
   'number.integer': () => 'This has to be a whole number.',

@@ -140,7 +140,7 @@ export const contentOperations = {
   proofMoments: {
     method: 'get',
     path: '/api/proof/{sku}/moments',
-    summary: 'When the page will change in the days to come, and by what',
+    summary: 'When a page will change in the coming days, and why',
     action: 'read',
     query: Joi.object({
       ...edition,
@@ -160,7 +160,7 @@ export const contentOperations = {
   uploadMedia: {
     method: 'post',
     path: '/api/media',
-    summary: 'Send a picture or a file to the media library; it is looked at by its content',
+    summary: 'Upload a picture or a file to the media library; its format is read from its content',
     action: 'edit-products',
     query: uploadMediaQuery,
     body: Joi.string(),
@@ -169,7 +169,7 @@ export const contentOperations = {
   aboutMedia: {
     method: 'get',
     path: '/api/media/{code}/about',
-    summary: 'What was computed of an item, its versions and look-alikes, and the products that name it',
+    summary: 'An item’s computed details, versions and similar pictures, and the products that use it',
     action: 'read',
     query: Joi.object({ storefront, language: Joi.string() }),
   },
@@ -267,7 +267,7 @@ export const contentOperations = {
   sharedTextRemarks: {
     method: 'post',
     path: '/api/library/remarks',
-    summary: 'What the texts of a piece say of single products, though many share them',
+    summary: 'Statements in a shared piece that are true of some of its products only',
     action: 'read',
     reads: true,
     body: Joi.object({ piece: pieceRecord.required(), storefront }),

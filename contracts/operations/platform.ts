@@ -85,7 +85,7 @@ export const platformOperations = {
   setup: {
     method: 'get',
     path: '/api/setup',
-    summary: 'Everything that products and rules are set up with',
+    summary: 'The whole set-up: storefronts, product types, attributes, categories and all that rules can name',
     action: 'read',
   },
   find: {
@@ -112,7 +112,7 @@ export const platformOperations = {
   uploadFile: {
     method: 'post',
     path: '/api/uploads',
-    summary: 'Send a CSV, XLSX or JSON Lines file to be looked at and imported; what its columns may mean is suggested',
+    summary: 'Upload a CSV, XLSX or JSON Lines file to import; mappings of its columns are suggested',
     action: 'import',
     query: Joi.object({
       name: Joi.string().max(200).default('file'),

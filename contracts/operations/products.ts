@@ -144,7 +144,7 @@ export const productsOperations = {
   saveVariants: {
     method: 'put',
     path: '/api/products/{sku}/variants',
-    summary: 'Make and change variants of a product in one step; those not named stay as they are',
+    summary: 'Create and change variants of a product in one step; those not named stay as they are',
     action: 'edit-products',
     body: variantsBody,
   },
@@ -259,14 +259,14 @@ export const productsOperations = {
   listFeeds: {
     method: 'get',
     path: '/api/feeds',
-    summary: 'Feeds, with when each was looked at last and how that ended',
+    summary: 'Feeds, with the time and the result of their last check',
     action: 'read',
   },
   runFeed: {
     method: 'post',
     path: '/api/feeds/{code}/runs',
     status: 202,
-    summary: 'Look at a feed now',
+    summary: 'Check a feed now',
     action: 'import',
   },
   findPoolItems: {
@@ -280,7 +280,7 @@ export const productsOperations = {
     method: 'post',
     path: '/api/data-pool/products',
     status: 201,
-    summary: 'Make drafts of items of the data pool in one step; every value keeps its source',
+    summary: 'Create draft products from items of the data pool in one step; every value keeps its source',
     action: 'edit-products',
     body: fromPoolBody,
   },
@@ -298,7 +298,7 @@ export const productsOperations = {
   setMeaning: {
     method: 'put',
     path: '/api/data-pool/meanings',
-    summary: 'Say what a property of the data pool means, for everybody',
+    summary: 'Map a property of the data pool to an attribute, for everybody',
     action: 'edit-products',
     body: meaningBody,
   },
@@ -357,7 +357,7 @@ export const productsOperations = {
   offeredColumns: {
     method: 'post',
     path: '/api/sheet/columns',
-    summary: 'Columns for what is found, what must be filled first',
+    summary: 'Suggested columns for the products that are found, required ones first',
     action: 'read',
     reads: true,
     body: offeredBody,
@@ -373,14 +373,14 @@ export const productsOperations = {
   productReadiness: {
     method: 'get',
     path: '/api/products/{sku}/readiness',
-    summary: 'How a product stands in every edition, with what is found and where it is mended',
+    summary: 'Readiness of a product in every edition, with its findings and where to fix them',
     action: 'read',
   },
 
   searchTexts: {
     method: 'get',
     path: '/api/products/{sku}/search-texts',
-    summary: 'What a search result says of a product in an edition, and what is to be said about it',
+    summary: 'A product’s search result in an edition, with remarks on it',
     action: 'read',
     query: Joi.object(edition),
   },

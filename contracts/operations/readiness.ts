@@ -59,7 +59,7 @@ export const readinessOperations = {
   listReadiness: {
     method: 'get',
     path: '/api/readiness',
-    summary: 'How far products are from fit to release in an edition, in SKU order',
+    summary: 'Readiness of products in an edition, in SKU order',
     action: 'read',
     query: Joi.object({ ...edition, ...paged(200, 50) }),
   },
@@ -88,7 +88,7 @@ export const readinessOperations = {
   clothRows: {
     method: 'post',
     path: '/api/readiness/rows',
-    summary: 'Products with how they stand in every edition, the worst first',
+    summary: 'Products with their readiness in every edition, the worst first',
     action: 'read',
     reads: true,
     body: clothRowsBody,
@@ -137,7 +137,7 @@ export const readinessOperations = {
   previewRecipeRun: {
     method: 'post',
     path: '/api/recipes/{code}/runs/preview',
-    summary: 'What a run of a recipe would come to: products, those with too few facts, estimated cost',
+    summary: 'Preview a run of a recipe: its products, those with too few facts, the estimated cost',
     action: 'edit-products',
     body: recipeRunBody,
   },

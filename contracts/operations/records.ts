@@ -135,7 +135,7 @@ export const recordContracts = {
     action: 'edit-content',
     reads: 'A block type',
     writes: 'Write a block type',
-    deletes: 'Delete a block type that no block fills',
+    deletes: 'Delete a block type that no block uses',
   },
   'named-rules': {
     name: 'NamedRule',

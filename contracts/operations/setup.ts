@@ -23,7 +23,7 @@ export const setupOperations = {
   tryWords: {
     method: 'post',
     path: '/api/house-styles/trial',
-    summary: 'Where words would stand that are not banned yet, over the whole catalogue',
+    summary: 'Where words are used in the whole catalogue, before they are banned',
     action: 'read',
     reads: true,
     body: trialBody,
@@ -31,7 +31,7 @@ export const setupOperations = {
   listStyles: {
     method: 'get',
     path: '/api/house-styles',
-    summary: 'The parts of the house style, general before special, with what every house style begins with',
+    summary: 'House style rule sets, general ones first, with the defaults',
     action: 'read',
   },
 
@@ -44,7 +44,7 @@ export const setupOperations = {
   previewRework: {
     method: 'post',
     path: '/api/attributes/{code}/rework/preview',
-    summary: 'What becomes of an attribute’s values when it is changed',
+    summary: 'Preview what a change of an attribute does to its values',
     action: 'edit-types',
     body: reworkBody,
   },
@@ -71,7 +71,7 @@ export const setupOperations = {
   editionUse: {
     method: 'get',
     path: '/api/storefronts/{code}/editions/{language}/use',
-    summary: 'What an edition is used for, before it is taken away by writing the storefront without it',
+    summary: 'What an edition is used for, to be checked before it is removed from its storefront',
     action: 'read',
   },
   pageOrder: {

@@ -78,7 +78,7 @@ export const translationOperations = {
   listWork: {
     method: 'get',
     path: '/api/translations/work',
-    summary: 'Records with texts that an edition lacks',
+    summary: 'Records with texts to translate for an edition',
     action: 'read',
     query: Joi.object({
       ...workQuery,
@@ -90,7 +90,7 @@ export const translationOperations = {
   workProgress: {
     method: 'get',
     path: '/api/translations/progress',
-    summary: 'How far each edition is, in texts by state',
+    summary: 'Progress of each edition: its texts by state',
     action: 'read',
   },
   shareWork: {
@@ -121,7 +121,7 @@ export const translationOperations = {
     method: 'post',
     path: '/api/translations/effort',
     status: 202,
-    summary: 'Count words and segments, new, matched and repeated, and weigh them',
+    summary: 'Count words and segments, new, matched and repeated, with the effort they take',
     action: 'read',
     reads: true,
     body: Joi.object({
@@ -135,7 +135,7 @@ export const translationOperations = {
     method: 'post',
     path: '/api/translations/checks',
     status: 202,
-    summary: 'Hold every target against all checks; the result has the findings',
+    summary: 'Run all checks on all translations; the result has the findings',
     action: 'read',
     reads: true,
     body: Joi.object(workBody),
@@ -224,7 +224,7 @@ export const translationOperations = {
   listCarriedOver: {
     method: 'get',
     path: '/api/translations/carried-over',
-    summary: 'What an edition has of products and what it has not: texts, choices, pictures with words, categories',
+    summary: 'What an edition has and what it lacks: texts, choices, pictures with words, categories',
     action: 'read',
     query: Joi.object({ ...edition, limit: limit(200, 100), offset, q: Joi.string().max(200) }),
   },
@@ -259,7 +259,7 @@ export const translationOperations = {
   correctPair: {
     method: 'put',
     path: '/api/memory/pairs/{id}',
-    summary: 'Give a pair another target',
+    summary: 'Change the target of a pair',
     action: 'translate',
     within: 'language',
     body: Joi.object({ target: Joi.string().trim().min(1).max(50_000).required() }),

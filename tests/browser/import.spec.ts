@@ -11,7 +11,7 @@ test.describe('files that cannot be imported', () => {
   const cases: [string, string | Buffer, RegExp][] = [
     ['an empty file', '', /The file is empty\. It needs a header row with the column “sku”/],
     ['blank lines', '\n\n\n', /The file has no rows/],
-    ['a packed spreadsheet', Buffer.from([0x50, 0x4b, 3, 4, 0, 0]), /This packed file cannot be opened/],
+    ['a packed spreadsheet', Buffer.from([0x50, 0x4b, 3, 4, 0, 0]), /This compressed file cannot be opened/],
     ['a picture', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d]), /This is a picture/],
     ['another encoding', Buffer.from('sku,name\nA-1,S\xe4ckli\n', 'latin1'), /not written in UTF-8: at or after line/],
     ['an open quotation mark', 'sku,name\nA-1,"never closed\nA-2,x\n', /never closed\. Close it, or double it/],

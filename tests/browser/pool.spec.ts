@@ -72,7 +72,7 @@ test('drafts are made of items that the catalogue does not have, and put back', 
   await found.getByRole('link', { name: 'LU-0190' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Vakt Trail front light' })).toBeVisible()
   await page.getByRole('button', { name: 'History' }).click()
-  await expect(page.getByRole('region', { name: 'History' })).toContainText('Made 1 product from the data pool')
+  await expect(page.getByRole('region', { name: 'History' })).toContainText('Created 1 product from the data pool')
 })
 
 test('a translator sees what the pool says, and changes nothing', async ({ page }) => {

@@ -116,7 +116,7 @@ describe('a release', () => {
     const draft = await prepare({ skus: [sku], languages: ['de-DE'] })
     const { items } = (await maren.get<Items<ReleaseCause & { pages: number }>>(`/api/releases/${draft.id}/causes`))
       .body
-    expect(items.map((cause) => cause.title)).toEqual([expect.stringContaining(`“${code}”`)])
+    expect(items.map((cause) => cause.title)).toEqual([`Changed the piece “${before.name}”`])
     const [cause] = items
     expect(cause!.person).not.toBeNull()
     const its = await pagesOf(draft, `?cause=${cause!.step}`)

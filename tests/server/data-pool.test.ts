@@ -149,7 +149,7 @@ describe('taking over', () => {
     })
     expect((await row('B-1', 'Volume')).source).not.toBeNull()
     const entry = await latest('B-1')
-    expect(entry.title).toBe('Took 2 values over from the data pool')
+    expect(entry.title).toBe('Applied 2 values from the data pool')
     expect((await undoProductChange(maren, 'B-1', entry.id, ['attribute:volume'], now)).skipped).toEqual([])
     expect(Object.keys(await sourcesOf('B-1'))).toEqual(['attribute:name@/en-GB'])
     expect((await getProduct('B-1')).document.values.some((v) => v.attribute === 'volume')).toBe(false)

@@ -120,7 +120,7 @@ describe('spreadsheets and JSON Lines', () => {
     ).toMatchObject({ status: 422, detail: expect.stringContaining('Line 2') })
     expect(
       await problemOf(lookAtUpload(maren, 'u', file(Buffer.from([0x50, 0x4b, 3, 4, 0, 0])), { name: 'a' })),
-    ).toMatchObject({ status: 422, detail: expect.stringContaining('packed file') })
+    ).toMatchObject({ status: 422, detail: expect.stringContaining('compressed file') })
   })
 })
 

@@ -61,7 +61,11 @@ const filter = computed(() => ({
 // Who searches may search for a variant; else variants that change as their products do are left to these.
 const list = usePages<ReleasePageRow>(
   (offset, limit, signal) =>
-    call('releasePages', { params: { id: id.value }, query: { ...filter.value, folded: q.value === '', offset, limit }, signal }),
+    call('releasePages', {
+      params: { id: id.value },
+      query: { ...filter.value, folded: q.value === '', offset, limit },
+      signal,
+    }),
   // Going live changes nothing of what was prepared: the list stays where it is.
   () => [id.value, isPrepared.value, release.value?.base, filter.value],
   50,

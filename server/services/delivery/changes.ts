@@ -35,10 +35,9 @@ function placeOf(cursor: string): Place {
     if (language === undefined) return { step, within: null }
     if (isText(language) && isText(kind) && isText(key)) return { step, within: { language, kind, key } }
   }
-  throw unprocessable(
-    'The cursor is not one that was given here. Without one, the answer begins with the first change.',
-    [{ path: 'after', message: 'Not known.' }],
-  )
+  throw unprocessable('The cursor is not valid. Leave it out to begin with the first change.', [
+    { path: 'after', message: 'Not valid.' },
+  ])
 }
 
 /** How a page that a step touched stands to what it was; one that nobody sees now may have changed for a group. */
@@ -89,7 +88,7 @@ export async function deliverChanges(
   const first = await firstStep(database(), storefront)
   if (first === undefined) throw notFound(`release of the storefront “${storefront}”`)
   if (after !== undefined && from.step + 1 < first)
-    throw new Problem(410, 'Gone', 'What changed after this cursor is not kept any more. Read everything again.')
+    throw new Problem(410, 'Gone', 'Changes after this cursor are no longer kept. Read everything again.')
   const found = await readFrom(storefront, from, limit)
   if (found.items.length > 0 || wait === 0) return found
   await waitForStep(storefront, placeOf(found.next).step, { until: Date.now() + wait * 1000, gone })

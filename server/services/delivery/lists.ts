@@ -47,8 +47,8 @@ function placeOf(cursor: string | undefined): ListPlace | null {
   if (cursor === undefined) return null
   const [name, key] = cursorParts(cursor) ?? []
   if (typeof name === 'string' && typeof key === 'string') return { name, key }
-  throw unprocessable('The cursor is not one that this list gave. Without one, the list begins again.', [
-    { path: 'cursor', message: 'Not known.' },
+  throw unprocessable('The cursor is not valid. Leave it out to begin the list again.', [
+    { path: 'cursor', message: 'Not valid.' },
   ])
 }
 

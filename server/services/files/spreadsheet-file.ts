@@ -30,7 +30,7 @@ async function openSpreadsheet(file: string): Promise<PackedFile> {
   const parts = await openPacked(file)
   if (parts.has('xl/workbook.xml')) return parts
   parts.close()
-  throw noTable('This is a packed file, but no spreadsheet (XLSX). Save it as XLSX or as CSV.')
+  throw noTable('This is a compressed file, but not a spreadsheet (XLSX). Save it as XLSX or as CSV.')
 }
 
 interface Handlers {

@@ -13,7 +13,7 @@ const broken = () =>
   new CsvFileError(
     {
       code: 'not-a-table',
-      message: 'This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.',
+      message: 'This compressed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.',
     },
     1,
   )

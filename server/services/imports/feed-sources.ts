@@ -47,7 +47,7 @@ const folder: FeedSource = {
   check: (place) =>
     /^[\p{L}\p{N}][\p{L}\p{N} ._-]*(\/[\p{L}\p{N}][\p{L}\p{N} ._-]*)*$/u.test(place)
       ? undefined
-      : 'A folder is named within the feeds’ folder, such as “supplier/stock”.',
+      : 'Enter a folder inside the folder for feeds, such as “supplier/stock”.',
   async fetch(place, seen, to) {
     const at = path.join(feedsFolder(), place)
     await mkdir(at, { recursive: true })

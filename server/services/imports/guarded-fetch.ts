@@ -99,7 +99,7 @@ function isNamed(host: string, address: string): boolean {
 export class FetchRefused extends ForPeople {}
 
 const noAnswer = (place: string) =>
-  new FetchRefused(`${place} could not be fetched: there is no answer. Check the address, or ask its owner.`)
+  new FetchRefused(`${place} could not be fetched: it did not answer. Check the address, or ask its owner.`)
 const notPublic = (place: string) =>
   new FetchRefused(
     `${place} is not a public address, and such addresses are not fetched. The operator of Ink Loom can ` +

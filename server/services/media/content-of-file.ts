@@ -55,7 +55,7 @@ async function picture(
   const mime = vector ? 'image/svg+xml' : formats[meta?.format ?? '']
   if (!meta || !mime) throw refuse(name, `its format is unknown. ${known}`)
   if (meta.width * meta.height > maxPixels)
-    throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
+    throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are allowed.`)
   try {
     const raster = await pixelsOf(file, measuredAt)
     const turned = (meta.orientation ?? 1) >= 5

@@ -26,7 +26,7 @@ const elements = new Set(
 )
 
 const inFile = /^\s*(#|data:image\/(png|jpeg|webp|gif);)/i
-const outside = 'it points to something outside of it. Put what it needs into the file.'
+const outside = 'it refers to something outside the file. Put what it needs into the file.'
 
 /**
  * A style as it is read (CSS Syntax Level 3): comments are nothing, and escapes are the characters that they stand for.
@@ -56,7 +56,7 @@ export function dangerInDrawing(svg: string): string | undefined {
   const found = (what: string) => {
     danger ??= what
   }
-  parser.on('doctype', () => found('it declares a document type, which can draw in other files.'))
+  parser.on('doctype', () => found('it declares a document type, which can load other files.'))
   parser.on('processinginstruction', ({ target }) => {
     if (target !== 'xml') found(`it holds an instruction for other programs (${target}).`)
   })
@@ -64,7 +64,7 @@ export function dangerInDrawing(svg: string): string | undefined {
     root ??= local
     if (harmlessNamespaces.has(uri)) return
     if (uri !== svgNamespace && !(uri === '' && root === 'svg'))
-      return found(`it holds <${name}>, which belongs to no drawing.`)
+      return found(`it holds <${name}>, which is not allowed in a drawing.`)
     if (!elements.has(local)) return found(`it holds <${name}>, which could run a program or belongs to no drawing.`)
     for (const attribute of Object.values(attributes)) {
       if (/^on/i.test(attribute.local)) found(`it holds ${attribute.name}="…", which could run a program.`)
@@ -73,7 +73,7 @@ export function dangerInDrawing(svg: string): string | undefined {
     }
   })
   const style = (text: string) => {
-    if (reachesOut(text)) found('its style points to something outside of it.')
+    if (reachesOut(text)) found('its style refers to something outside the file.')
   }
   parser.on('text', style)
   parser.on('cdata', style)
@@ -83,5 +83,5 @@ export function dangerInDrawing(svg: string): string | undefined {
   } catch (e) {
     found(`it cannot be read as a drawing: ${(e as Error).message}.`)
   }
-  return danger ?? (root === 'svg' ? undefined : 'it is no SVG drawing.')
+  return danger ?? (root === 'svg' ? undefined : 'it is not an SVG drawing.')
 }

@@ -14,7 +14,7 @@ export class Gate {
         throw new Problem(
           503,
           'Busy',
-          'Too many are asking for this at the same time. Try again in a moment.',
+          'Too many requests for this at the same time. Try again in a moment.',
           undefined,
           { retryAfter: 5 },
         )

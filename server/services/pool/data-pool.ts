@@ -251,7 +251,7 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
         ),
       },
       person,
-      `Took ${rows.length} ${rows.length === 1 ? 'value' : 'values'} over from the data pool`,
+      `Applied ${rows.length} ${rows.length === 1 ? 'value' : 'values'} from the data pool`,
       now,
     )
     return {

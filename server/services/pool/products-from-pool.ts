@@ -71,7 +71,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
     await checkUnique(tx, writes, (i, field) => `items[${i}].${field}`)
     report.step = await beginStep(
       tx,
-      `Made ${items.length} ${items.length === 1 ? 'product' : 'products'} from the data pool`,
+      `Created ${items.length} ${items.length === 1 ? 'product' : 'products'} from the data pool`,
       person.id,
       now,
     )

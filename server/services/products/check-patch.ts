@@ -82,7 +82,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       errors.push({
         path: `${path}.language`,
         message: attribute.translatable
-          ? `“${v.attribute}” is translatable: say in which language.`
+          ? `“${v.attribute}” is translatable: name the language.`
           : `“${v.attribute}” is not translatable: leave the language out.`,
       })
     }

@@ -97,7 +97,7 @@ export async function createProduct(person: Person, body: NewProductBody, now: n
         { path: 'parent', message: `“${parent}” is a variant itself, of “${family.root.sku}”.` },
       ])
     if (!family && !rest.type)
-      throw unprocessable('Nothing has been created.', [{ path: 'type', message: 'Say the product type.' }])
+      throw unprocessable('Nothing has been created.', [{ path: 'type', message: 'Name the product type.' }])
     if (family && rest.type && rest.type !== family.root.type)
       throw unprocessable('Nothing has been created.', [
         { path: 'type', message: `A variant has its parent's product type, “${family.root.type}”.` },
@@ -116,7 +116,7 @@ export async function createProduct(person: Person, body: NewProductBody, now: n
       [write],
       [whole],
       new Set(family ? [family.root.id] : []),
-      await beginStep(tx, `Made ${sku}`, person.id, now),
+      await beginStep(tx, `Created ${sku}`, person.id, now),
     )
     return { tag: productTag(after), document: productDocument(after, whole) }
   })
@@ -167,7 +167,7 @@ export async function saveVariants(person: Person, parentSku: string, body: Vari
       const step = await beginStep(
         tx,
         made > 0
-          ? `Made ${made} ${made === 1 ? 'variant' : 'variants'} of ${parentSku}`
+          ? `Created ${made} ${made === 1 ? 'variant' : 'variants'} of ${parentSku}`
           : `Changed variants of ${parentSku}`,
         person.id,
         now,
@@ -197,7 +197,7 @@ export async function copyProduct(person: Person, sku: string, body: CopyBody, n
     )
     if (odd !== undefined)
       throw unprocessable('Nothing has been copied.', [
-        { path: `variants.${odd}`, message: `“${odd}” is no variant of “${sku}”.` },
+        { path: `variants.${odd}`, message: `“${odd}” is not a variant of “${sku}”.` },
       ])
     const variants = pattern === family.root ? family.variants.filter((v) => v.sku in body.variants) : []
     const ids = await reserveProductIds(tx, variants.length + 1)

@@ -180,7 +180,7 @@ const kindWords: Record<ProductReference['kind'], string> = {
   assignment: 'The assignment',
   list: 'The list',
   relation: 'The product',
-  'own-piece': 'The piece of its own',
+  'own-piece': 'The product’s own piece',
 }
 const referenceWords = ({ kind, name, skus }: ProductReference) =>
   `${kindWords[kind]} “${name}” refers to ${skus.slice(0, 5).join(', ')}${skus.length > 5 ? ' and others' : ''}.`

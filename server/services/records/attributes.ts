@@ -25,6 +25,7 @@ const how = 'Check the effect first: “Check the effect”, or POST /api/attrib
 
 export const attributes: RecordKind<Attribute> = {
   name: 'attribute',
+  called: (record, source) => record.labels[source] ?? '',
   stamp: 'setup',
   read: readAttribute,
   async check(record, before, setup, tx) {

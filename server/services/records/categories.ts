@@ -6,6 +6,7 @@ import { inLabels } from './label-texts'
 
 export const categories: RecordKind<PlacedCategory> = {
   name: 'category',
+  called: (record, source) => record.names[source] ?? '',
   stamp: 'setup',
   read: readCategory,
   async check(record, _before, setup) {

@@ -87,7 +87,7 @@ export async function undoRecordChange(person: Person, kindName: string, code: s
   const [whole] = await changeOfRecord(database(), `${kind}:${code}`, changeId)
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null)
-    throw unprocessable('This change made the record. It cannot be undone; pause or delete the record instead.')
+    throw unprocessable('This change created the record. It cannot be undone; pause or delete the record instead.')
   const { record: current, tag } = await getRecord(kind, code)
   const { record, skipped } = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
   await authorizeFor(person, kind, code, record)

@@ -28,6 +28,8 @@ export interface Changed<R> {
 export interface RecordKind<R extends { code: string }> {
   /** What one of them is called within a sentence. */
   name: string
+  /** What people call one, in the source language; where it is left out, by its name. An empty text is its code. */
+  called?(record: R, source: string): string
   stamp: Stamp
   /** Where writing one takes more than its call asks for: what, and the parts for which the call's action is enough. */
   wholeTakes?: { action: Action; exceptFor: readonly (keyof R & string)[] }

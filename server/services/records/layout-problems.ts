@@ -63,7 +63,7 @@ export async function layoutProblems(
         if (!address.startsWith('storefront:') || !(address.slice(11) in record.facts))
           problems.push({
             path: `pages[${i}].bodies.${language}`,
-            message: `A standing page can name facts of its storefront alone; “${address}” is none.`,
+            message: `A standing page can only use facts of its storefront; “${address}” is not one.`,
           })
       }
     }),

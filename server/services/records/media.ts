@@ -25,7 +25,7 @@ export const media: RecordKind<MediaItem> = {
     tag(record.words, 'words')
     const box = record.crop
     if (box && (box.left + box.width > 1.0001 || box.top + box.height > 1.0001))
-      problems.push({ path: 'crop', message: 'The crop reaches over the edge of the picture.' })
+      problems.push({ path: 'crop', message: 'The crop goes beyond the edge of the picture.' })
     if (record.rights.until !== null && Number.isNaN(Date.parse(record.rights.until)))
       problems.push({ path: 'rights.until', message: 'There is no such day.' })
     const { of } = record

@@ -139,7 +139,7 @@ export const pieces: RecordKind<PieceRecord> = {
       ...(await namedByAssignments(tx.db, record.code)),
       ...(record.kind === 'question' ? await namedByProducts(tx.db, setup, record.code) : []),
       ...(sets.length > 0
-        ? [`The question sets ${sets.map((s) => `“${s.name}”`).join(', ')} hold it. Remove it there first.`]
+        ? [`The question sets ${sets.map((s) => `“${s.name}”`).join(', ')} contain it. Remove it there first.`]
         : []),
     ]
   },

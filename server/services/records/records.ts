@@ -13,12 +13,23 @@ import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
 import { validate } from '@contracts/validation'
 import { markLabels } from '../translation/mark-labels'
+import type { RecordKind } from './kind'
 import { recordKind } from './registry'
 
 type Changing = Record<string, unknown>
 
 const tagOf = (record: unknown) =>
   `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`
+
+/** A record in a sentence: “the piece “Free return””, by its code where nobody has named it. */
+function calledOf(
+  { name, called }: RecordKind<{ code: string }>,
+  record: { code: string; name?: unknown },
+  { source }: StoredSetup,
+): string {
+  const own = called === undefined ? record.name : called(record, source)
+  return `the ${name} “${typeof own === 'string' && own !== '' ? own : record.code}”`
+}
 
 /** One record and its entity tag. */
 export async function getRecord(kind: RecordKindName, code: string) {
@@ -129,7 +140,9 @@ export async function writeIn(
     return { record: before, tag: tagOf(before), created: false, changed: false }
   await k.write(tx, record, before, setup)
   await raiseStamp(tx.db, k.stamp)
-  const inStep = step ?? (await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, personId, now))
+  const inStep =
+    step ??
+    (await beginStep(tx, `${before ? 'Changed' : 'Created'} ${calledOf(k, before ?? record, setup)}`, personId, now))
   const stored = (await k.read(tx.db, code))!
   const difference = { path: '', before: before ?? null, after: stored }
   await insertChanges(tx.db, [{ step: inStep, record: `${kind}:${code}`, differences: [difference] }])
@@ -180,7 +193,7 @@ export async function deleteIn(
   await k.remove(tx, found)
   await raiseStamp(tx.db, k.stamp)
   await k.invalidate?.(tx, { code, before: found, after: null }, setup)
-  const inStep = step ?? (await beginStep(tx, `Deleted the ${k.name} “${code}”`, personId, now))
+  const inStep = step ?? (await beginStep(tx, `Deleted ${calledOf(k, found, setup)}`, personId, now))
   const difference = { path: '', before: found, after: null }
   await insertChanges(tx.db, [{ step: inStep, record: `${kind}:${code}`, differences: [difference] }])
 }

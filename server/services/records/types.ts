@@ -27,6 +27,7 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
 
 export const types: RecordKind<ProductType> = {
   name: 'product type',
+  called: (record, source) => record.labels[source] ?? '',
   stamp: 'setup',
   read: readType,
   async check(record, _before, setup) {

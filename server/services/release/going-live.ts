@@ -121,7 +121,7 @@ export async function releaseWhatIsDue(now: number): Promise<void> {
       await inTransaction(async (tx) => {
         if (!(await isStillDue(tx, release, now))) return
         const person = release.scheduledBy === null ? undefined : await personById(tx.db, release.scheduledBy)
-        if (!person) throw new Problem(409, 'Nobody', 'Whoever scheduled it is here no more.')
+        if (!person) throw new Problem(409, 'Person removed', 'The person who scheduled it has been removed.')
         authorize(person, 'release')
         await makeLive(tx, String(release.id), undefined, {
           person,

@@ -92,7 +92,7 @@ export async function judgeRelease(
 ): Promise<ReleaseDocument> {
   authorize(person, 'release')
   if (verdict === 'refused' && comment === '')
-    throw unprocessable('Say why the release is rejected.', [{ path: 'comment', message: 'Missing.' }])
+    throw unprocessable('Enter why the release is rejected.', [{ path: 'comment', message: 'Missing.' }])
   await inTransaction(async (tx) => {
     const { release, storefront } = await takeStep(tx, id, { wish: 'judge', base, person: person.id })
     await writeApproval(tx, { releaseId: release.id, personId: person.id, verdict, comment, at: new Date(now) })
@@ -117,7 +117,9 @@ export async function scheduleRelease(
     const { release, storefront } = await takeStep(tx, id, { wish: 'schedule', base, person: person.id })
     const goesAt = momentIn(at, storefront)
     if (goesAt <= now)
-      throw unprocessable(`${localWords(at)} is over in ${storefront.name}.`, [{ path: 'at', message: 'Over.' }])
+      throw unprocessable(`${localWords(at)} has passed in ${storefront.name}. Choose a later moment.`, [
+        { path: 'at', message: 'Passed.' },
+      ])
     refuseWhileFrozen(storefront, goesAt, person)
     await updateRelease(tx, release.id, {
       state: 'scheduled',

@@ -26,7 +26,7 @@ export async function queueSameTexts(person: Person, body: SameTextsBody): Promi
   const attribute = setup.attributes.get(body.field)
   if (!attribute || !attribute.translatable || !attributeTypes[attribute.type].isText)
     throw unprocessable('These texts cannot be compared.', [
-      { path: 'field', message: `“${body.field}” is no text that has a language.` },
+      { path: 'field', message: `“${body.field}” is not a text with a language.` },
     ])
   return inTransaction((tx) =>
     enqueue(tx, {

@@ -175,7 +175,7 @@ function whyNot(
       if (e instanceof ValueProblem) return e.message
       throw e
     }
-  } else if (typeof (d.value ?? s.value) !== 'string') return 'The text of a picture is a line of text.'
+  } else if (typeof (d.value ?? s.value) !== 'string') return 'The text of a picture is one line.'
   places.add(place)
   return undefined
 }
@@ -184,7 +184,7 @@ function whyNot(
 function titleOf(list: readonly Acceptance[], setup: StoredSetup): string {
   const [{ suggestion: s }] = list as [Acceptance]
   if (list.every((a) => a.back))
-    return list.length > 1 ? `Took ${list.length} accepted suggestions` : 'Undid an accepted suggestion'
+    return list.length > 1 ? `Undid ${list.length} accepted suggestions` : 'Undid an accepted suggestion'
   if (list.length > 1) return `Accepted ${list.length} suggestions`
   const label = setup.attributes.get(s.attribute)?.labels[setup.source] ?? s.attribute
   return (

@@ -18,7 +18,7 @@ async function requireUnit(record: string, unit: string, language: string): Prom
   const shops = [...setup.storefronts.values()].filter((s) => s.editions.some((e) => e.language === language))
   if (shops.length === 0)
     throw unprocessable('The comment was not saved.', [
-      { path: 'language', message: `No storefront sells in “${language}”.` },
+      { path: 'language', message: `No storefront uses “${language}”.` },
     ])
   for (const shop of shops) {
     const found = (await unitsOfRecords(db, setup, [record], targetEdition(setup, shop.code, language))).get(record)

@@ -60,7 +60,7 @@ class Import {
     const shop = [...this.setup.storefronts.values()].find((s) => s.editions.some((e) => e.language === language))
     if (!shop)
       throw unprocessable(
-        `The file is for “${head.target ?? 'no language'}”, in which no storefront sells. Nothing has been changed.`,
+        `The file is for “${head.target ?? 'no language'}”, which no storefront uses. Nothing has been changed.`,
       )
     if (language === this.setup.source)
       throw unprocessable('The file’s target is the source language. Nothing has been changed.')

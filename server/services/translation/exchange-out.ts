@@ -1,4 +1,5 @@
 import type { BodyOf } from '@contracts/operations'
+import { languageName } from '@core/language/names'
 import { wordsOfCoded } from '@core/translation/coded'
 import { spacesSentences } from '@core/translation/sentences'
 import { stateInFile, type ExchangeRecord } from '@core/translation/exchange/unit'
@@ -127,7 +128,9 @@ async function* exchangeRecords(
                 u.note,
                 ...(u.unread ? ['A machine translated this and nobody has confirmed it.'] : []),
                 ...(u.stale ? ['The source has changed since this was translated.'] : []),
-                ...(u.borrowed ? [`Until then, shoppers see the text in ${u.borrowed.language} stands.`] : []),
+                ...(u.borrowed
+                  ? [`Until it is translated, shoppers see the text in ${languageName(u.borrowed.language)}.`]
+                  : []),
               ].filter(Boolean),
               terms: [...terms.values()].flatMap((t) => {
                 const wording = termIn(t, languages.target)

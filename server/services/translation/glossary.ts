@@ -34,7 +34,7 @@ export async function importTerms(
       r.map(unguardCell),
     )
   } catch (e) {
-    throw unprocessable(`This is no CSV that can be read: ${(e as Error).message}`)
+    throw unprocessable(`This CSV file cannot be read: ${(e as Error).message}`)
   }
   const { terms, problems } = readGlossary(rows, (term) => codeOfName(term, 'term'))
   const report: GlossaryImportReport = {

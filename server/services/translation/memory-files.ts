@@ -38,13 +38,13 @@ export async function importMemory(
         const [from, to] = [canonicalTag(p.languages.source), canonicalTag(p.languages.target)]
         const why =
           !from || !to
-            ? `“${p.languages.source}” to “${p.languages.target}” are not two languages.`
+            ? `“${p.languages.source}” to “${p.languages.target}” are not two different languages.`
             : p.source.text.trim() === '' || p.target.text.trim() === ''
               ? 'One side is empty.'
               : brokenPlaceholders(p.source.text, p.source.placeholders).length +
                     brokenPlaceholders(p.target.text, p.target.placeholders).length >
                   0
-                ? 'Formatting opens and does not close, or the other way round.'
+                ? 'Formatting is opened and not closed, or closed and not opened.'
                 : undefined
         if (why) {
           if (report.refused.length < 1000) report.refused.push({ pair: report.read, reason: why })

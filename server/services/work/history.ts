@@ -9,7 +9,7 @@ import { unprocessable } from '../problem'
 function placeOf(cursor: string): { at: string; id: string } {
   const [at, id] = cursor.split(' ') as [string, string | undefined]
   if (id === undefined || Number.isNaN(Date.parse(at)))
-    throw unprocessable('The list cannot go on there.', [
+    throw unprocessable('The cursor is not valid.', [
       { path: 'cursor', message: 'Send the `next` of the page before, as it was.' },
     ])
   return { at, id }
