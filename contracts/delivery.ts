@@ -72,3 +72,6 @@ export interface DeliveredChanges {
   /** With what the changes after these are asked for. */
   next: string
 }
+
+/** So many products are in a part of a list, where nobody says how many. */
+export const listPart = 24

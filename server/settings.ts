@@ -32,6 +32,8 @@ export interface Settings {
   deliverySeconds: number
   /** How much memory the answers of delivery take that are kept ready, in megabytes of a million bytes. */
   deliveryMegabytes: number
+  /** The folder into which live releases are written out as files; null where they are not. */
+  writtenFolder: string | null
 }
 
 type Storage =
@@ -61,6 +63,7 @@ const schema = Joi.object({
   INKLOOM_S3_REGION: Joi.string().default('us-east-1'),
   INKLOOM_DELIVERY_SECONDS: Joi.number().integer().min(0).max(86_400).default(30),
   INKLOOM_DELIVERY_MEGABYTES: Joi.number().integer().min(0).max(16_384).default(64),
+  INKLOOM_WRITTEN_FOLDER: Joi.string(),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
   INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
@@ -113,6 +116,7 @@ export function settings(): Settings {
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
     deliveryMegabytes: env.INKLOOM_DELIVERY_MEGABYTES as number,
+    writtenFolder: env.INKLOOM_WRITTEN_FOLDER === undefined ? null : path.resolve(env.INKLOOM_WRITTEN_FOLDER as string),
     storage: storageOf(env as Record<string, string>),
   }
   return known

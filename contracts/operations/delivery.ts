@@ -1,10 +1,11 @@
 import type { ReleasedCategories, ReleasedMenu, ReleasedPhrases, ReleasedStandingPage } from '@core/release/site'
-import type {
-  DeliveredChanges,
-  DeliveredList,
-  DeliveredPages,
-  DeliveredProduct,
-  DeliveredStorefront,
+import {
+  listPart,
+  type DeliveredChanges,
+  type DeliveredList,
+  type DeliveredPages,
+  type DeliveredProduct,
+  type DeliveredStorefront,
 } from '../delivery'
 import type { FileAnswer } from '../file'
 import type { Operation } from '../operation'
@@ -96,7 +97,7 @@ export const deliveryOperations = {
     query: Joi.object({
       release,
       cursor: Joi.string().max(1000).description('The `next` of the answer before.'),
-      limit: Joi.number().integer().min(1).max(100).default(24),
+      limit: Joi.number().integer().min(1).max(100).default(listPart),
     }),
     headers: conditional,
   },

@@ -7,6 +7,7 @@ import { command, data, playwright, vitest } from './runners.mjs'
 const zones = ['UTC', 'America/Toronto', 'Asia/Tokyo']
 
 const ensureChromium = () => ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
+const ensureNginx = () => ensureDebian('nginx', ['nginx'])
 const ensureTranslateToolkit = () => ensureDebian('translate-toolkit', ['translate-toolkit'], () => !has('xliff2po'))
 
 /** The formatter, the type checker and the linter, at the same time. */
@@ -43,6 +44,7 @@ async function conformance({ results, filters }) {
 }
 
 async function server({ results, filters, place }) {
+  ensureNginx()
   await place.build()
   const { url } = await place.postgres()
   const env = { INKLOOM_TEST_ADMIN_URL: url('postgres'), INKLOOM_TEST_DATA: data }

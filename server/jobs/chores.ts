@@ -7,6 +7,7 @@ import { lookAfterReadiness } from '../services/readiness/due'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
+import { writeWhatIsLive } from '../services/written/write-live'
 
 /** Work that comes round by itself. Adding one is adding an entry. */
 export interface Chore {
@@ -28,5 +29,7 @@ export const chores: Record<string, Chore> = {
   'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
+  // After what changed by a release or by time was noted.
+  'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },
 }

@@ -99,12 +99,6 @@ export interface ListedPage {
   document: number
 }
 
-/** After which page of a list the next ones are asked for. */
-export interface ListPlace {
-  name: string
-  key: string
-}
-
 /** Categories of an edition whose pages are read. */
 interface InCategories {
   language: string
@@ -115,11 +109,14 @@ interface InCategories {
 const inCategories = (reading: ReleaseRead, { language, categories }: InCategories) => sql`
   ${ofKind(reading, { language, kind: 'product' })} and p.category = any(${sql.param([...categories])}::text[])`
 
-/** Pages of some categories at a moment, in the order of their names in the edition's language. */
+/**
+ * Pages of some categories at a moment, in the order of their names in the edition's language, after one by its key: by
+ * the name that it has, or had last where it has gone since.
+ */
 export async function listedPages(
   db: Db,
   reading: ReleaseRead,
-  asked: InCategories & { after: ListPlace | null; limit: number },
+  asked: InCategories & { after: string | null; limit: number },
 ): Promise<ListedPage[]> {
   const { language, after, limit, now } = asked
   const order = sql.raw(`collate "${await collationOf(db, language)}"`)
@@ -127,10 +124,17 @@ export async function listedPages(
     select key, name, document from (
       ${pagesOfNobody(sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
     where document is not null
-      ${after === null ? sql`` : sql`and (name ${order}, key) > (${after.name} ${order}, ${after.key})`}
+      ${after === null ? sql`` : sql`and (name ${order}, key) > (${lastName(reading, asked, after)} ${order}, ${after})`}
     order by name ${order}, key limit ${limit}`)
   return rows
 }
+
+/** The name that a product has at a release, or had last before; '' where it never was in a list. */
+const lastName = ({ storefront, release }: ReleaseRead, { language, now }: InCategories, key: string) => sql`
+  coalesce((select n.name from released_page n
+    where n.storefront = ${storefront} and n.language = ${language} and n.kind = 'product' and n.key = ${key}
+      and n.name is not null and n.since <= ${release} and n.begins <= ${instant(now)}
+    order by n.since desc, n.begins desc limit 1), '')`
 
 /** How many pages stand right in each of some categories at a moment. */
 export async function countListed(db: Db, reading: ReleaseRead, asked: InCategories): Promise<Map<string, number>> {

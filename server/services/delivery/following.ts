@@ -1,18 +1,17 @@
 import { database, isOutage } from '../../db/connect'
 import { readStamp } from '../../db/queries/setup'
-import { lastSteps, stepsFrom, touchedPages, type LastStep, type PlaceInStep } from '../../db/queries/live-steps'
+import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 import type { PageKey } from '../../db/queries/page-key'
 import { settings } from '../../settings'
 import { partsWith } from './parts'
 import { ReadyAnswers, type ReadyAnswer } from './ready-answers'
+import { touchedSince } from './touched'
 
 // Answers are kept ready for as long as nothing that they are made of changes. What changed is read from the steps of
 // the storefronts: each second, and at once when this process has taken a release live itself.
 
 /** So often it is looked whether another process has taken a release live, in milliseconds. */
 const lookEvery = 1000
-const touchedAtOnce = 1000
-const stepsAtOnce = 100
 /** Where more pages than this have changed, all answers of the storefront are dropped: that is quicker. */
 const mostTouched = 20_000
 
@@ -111,7 +110,7 @@ async function lookOnce(): Promise<void> {
     for (const storefront of behind)
       changed.push({
         storefront,
-        pages: await touchedSince(storefront, followed.get(storefront)?.step ?? 0, last.get(storefront)),
+        pages: await touchedSince(storefront, followed.get(storefront)?.step ?? 0, last.get(storefront), mostTouched),
       })
   // Here nothing waits: answers are of the steps before or of those after, never of some of both.
   round++
@@ -119,26 +118,6 @@ async function lookOnce(): Promise<void> {
   for (const { storefront, pages } of changed) drop(storefront, pages)
   if (stamp !== setup) dropAll()
   setup = stamp
-}
-
-/** The pages of a storefront that have changed after a step; all where there are too many to be told. */
-async function touchedSince(storefront: string, step: number, last: LastStep | undefined): Promise<PageKey[] | 'all'> {
-  // Steps never go back, but in a database that was restored.
-  if (last === undefined || last.step < step) return 'all'
-  const db = database()
-  const pages: PageKey[] = []
-  const steps = await stepsFrom(db, storefront, step + 1, stepsAtOnce)
-  if (steps.at(-1)?.step !== last.step) return 'all'
-  for (const one of steps) {
-    for (let place: PlaceInStep | null = null; ;) {
-      const touched = await touchedPages(db, storefront, one, place, touchedAtOnce)
-      pages.push(...(touched as PageKey[]))
-      if (touched.length < touchedAtOnce) break
-      if (pages.length > mostTouched) return 'all'
-      place = touched.at(-1)!
-    }
-  }
-  return pages
 }
 
 function drop(storefront: string, pages: PageKey[] | 'all'): void {

@@ -7,7 +7,7 @@ import {
   type ReleasedStandingPage,
 } from '@core/release/site'
 import { database } from '../../db/connect'
-import { countListed, deliveredPages, listedPages, nextInList, type ListPlace } from '../../db/queries/delivered-pages'
+import { countListed, deliveredPages, listedPages, nextInList } from '../../db/queries/delivered-pages'
 import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
 import { cursorOf, cursorParts } from '../cursor'
 import { notFound, unprocessable } from '../problem'
@@ -42,11 +42,11 @@ export const codesOf = (category: ReleasedCategory): string[] => withAllUnder(ca
 export const countIn = (category: ReleasedCategory, counts: ReadonlyMap<string, number>): number =>
   codesOf(category).reduce((sum, code) => sum + (counts.get(code) ?? 0), 0)
 
-/** The place that a cursor names. Throws 422. */
-function placeOf(cursor: string | undefined): ListPlace | null {
+/** The page that a cursor names: the last that was told. Throws 422. */
+function placeOf(cursor: string | undefined): string | null {
   if (cursor === undefined) return null
-  const [name, key] = cursorParts(cursor) ?? []
-  if (typeof name === 'string' && typeof key === 'string') return { name, key }
+  const [key, ...more] = cursorParts(cursor) ?? []
+  if (typeof key === 'string' && more.length === 0) return key
   throw unprocessable('The cursor is not valid. Leave it out to begin the list again.', [
     { path: 'cursor', message: 'Not valid.' },
   ])
@@ -84,7 +84,7 @@ export async function deliverList(
         .filter((c) => c.count > 0),
       count: countIn(category, counts),
       items: shown.map((i) => cardOf(documents.get(i.document)!)),
-      next: last && cursorOf([last.name, last.key]),
+      next: last && cursorOf([last.key]),
     },
     changes: await nextInList(db, reading, asked),
   }

@@ -1,7 +1,8 @@
 import { sendRedirect } from 'h3'
 import { endpoint } from '../../../../../http/endpoint'
-import { madeProduct, sendMade } from '../../../../../http/send-released'
+import { sendMade } from '../../../../../http/send-released'
 import { readingOf } from '../../../../../services/delivery/live'
+import { madeProduct } from '../../../../../services/delivery/made'
 import { productOfSlug } from '../../../../../services/delivery/pages'
 
 export default endpoint('deliverBySlug', async ({ event, param, query: { release }, now }) => {

@@ -1,12 +1,9 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { madeTogether, sendMade } from '../../../../../http/send-released'
-import { deliverList } from '../../../../../services/delivery/lists'
-import { listsPart } from '../../../../../services/delivery/parts'
+import { sendMade } from '../../../../../http/send-released'
+import { madeList } from '../../../../../services/delivery/made'
 
 export default endpoint('deliverCategory', ({ event, param, query: { release, ...part }, now }) => {
-  const [storefront, language] = [param('storefront'), param('language')]
-  return sendMade(event, { storefront, release, now }, async (reading) => {
-    const { list, changes } = await deliverList(reading, { language, code: param('category'), ...part }, now)
-    return madeTogether(list, { next: changes, madeOf: [listsPart(storefront, language)] })
-  })
+  const of = { language: param('language'), code: param('category'), ...part }
+  const asked = { storefront: param('storefront'), release, now }
+  return sendMade(event, asked, async (reading) => (await madeList(reading, of, now)).made)
 })

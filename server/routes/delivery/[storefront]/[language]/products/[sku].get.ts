@@ -1,5 +1,6 @@
 import { endpoint } from '../../../../../http/endpoint'
-import { madeProduct, sendMade } from '../../../../../http/send-released'
+import { sendMade } from '../../../../../http/send-released'
+import { madeProduct } from '../../../../../services/delivery/made'
 
 export default endpoint('deliverProduct', ({ event, param, query: { release }, now }) => {
   const of = { language: param('language'), sku: param('sku') }

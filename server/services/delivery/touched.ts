@@ -1,0 +1,34 @@
+import { database } from '../../db/connect'
+import { stepsFrom, touchedPages, type LastStep, type PlaceInStep } from '../../db/queries/live-steps'
+import type { PageKey } from '../../db/queries/page-key'
+
+const touchedAtOnce = 1000
+const stepsAtOnce = 100
+
+/**
+ * The pages of a storefront that have changed after a step until its last one; `all` where there are more than so many,
+ * or the steps cannot tell.
+ */
+export async function touchedSince(
+  storefront: string,
+  step: number,
+  last: LastStep | undefined,
+  most: number,
+): Promise<PageKey[] | 'all'> {
+  // Steps never go back, but in a database that was restored.
+  if (last === undefined || last.step < step) return 'all'
+  const db = database()
+  const pages: PageKey[] = []
+  const steps = await stepsFrom(db, storefront, step + 1, stepsAtOnce)
+  if (last.step > step && steps.at(-1)?.step !== last.step) return 'all'
+  for (const one of steps) {
+    for (let place: PlaceInStep | null = null; ;) {
+      const touched = await touchedPages(db, storefront, one, place, touchedAtOnce)
+      pages.push(...(touched as PageKey[]))
+      if (touched.length < touchedAtOnce) break
+      if (pages.length > most) return 'all'
+      place = touched.at(-1)!
+    }
+  }
+  return pages
+}

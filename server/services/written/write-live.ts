@@ -1,0 +1,239 @@
+import path from 'node:path'
+import { listPart } from '@contracts/delivery'
+import type { ReleasedCategories, ReleasedCategory } from '@core/release/site'
+import { withAllUnder } from '@core/release/site'
+import { database, inTransaction } from '../../db/connect'
+import { deliveredPages } from '../../db/queries/delivered-pages'
+import { lastSteps, type LastStep } from '../../db/queries/live-steps'
+import { tryLock } from '../../db/queries/locks'
+import type { PageKey } from '../../db/queries/page-key'
+import { loadSetup } from '../../db/queries/setup'
+import { settings } from '../../settings'
+import { WrittenFolder, type Tree, type WrittenRelease } from '../../storage/written-folder'
+import { atOnce } from '../delivery/everything'
+import { readingOf, type Reading } from '../delivery/live'
+import { madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
+import { sitemapLines } from '../delivery/sitemap'
+import { touchedSince } from '../delivery/touched'
+import { Problem } from '../problem'
+import { editionFolder, fileOf } from './addresses'
+
+/** Where more pages than this have changed, all are written anew. */
+const mostTouched = 20_000
+
+/** What is written of an edition. */
+interface Writing {
+  tree: Tree
+  reading: Reading
+  language: string
+  now: number
+}
+
+type SkusByLanguage = ReadonlyMap<string, ReadonlySet<string>>
+
+/** The steps of which is known that the files of a storefront have all that they changed. */
+const known = new Map<string, string>()
+
+/** Writes every storefront out as files of which something has changed since. Nothing where no folder is named. */
+export async function writeWhatIsLive(now: number): Promise<void> {
+  const { writtenFolder } = settings()
+  if (writtenFolder === null) return
+  const last = await lastSteps(database())
+  const steps = JSON.stringify([...last])
+  for (const [storefront, { number }] of last) {
+    if (number === 0 || known.get(storefront) === steps) continue
+    const folder = new WrittenFolder(path.join(writtenFolder, storefront))
+    const isWritten = await inTransaction(async (tx) => {
+      // One worker writes a storefront; another that looks meanwhile looks again later.
+      if (!(await tryLock(tx.db, `written:${storefront}`))) return false
+      await writeStorefront(folder, storefront, last, now)
+      return true
+    })
+    if (isWritten) known.set(storefront, steps)
+  }
+}
+
+/** Writes a storefront into a folder, as far as it differs from what stands there. */
+export async function writeStorefront(
+  folder: WrittenFolder,
+  storefront: string,
+  last: ReadonlyMap<string, LastStep>,
+  now: number,
+): Promise<void> {
+  const found = (await loadSetup(database())).storefronts.get(storefront)
+  if (!found) return
+  const current = await folder.current()
+  const changed = current === undefined ? 'all' : await changedSkus(storefront, last, current)
+  if (changed !== 'all' && isUntouched(storefront, changed, last, current)) return
+  const reading = await readingOf(storefront, undefined, now)
+  const tree = await folder.begin({ like: changed === 'all' ? 'nothing' : 'live' })
+  try {
+    for (const { language } of found.editions) {
+      const writing = { tree, reading, language, now }
+      if (changed === 'all') await writeAllProducts(writing)
+      else await writeProducts(writing, [...(changed.get(language) ?? [])])
+      await writeSite(writing)
+    }
+    const steps = Object.fromEntries([...last].map(([code, { step }]) => [code, step]))
+    await folder.publish(tree, { storefront, release: reading.number, at: new Date(now).toISOString(), steps })
+  } catch (e) {
+    await folder.discard(tree)
+    throw e
+  }
+}
+
+/**
+ * The products of which something has changed, by language: their own pages, and those that name them as an alternate.
+ */
+async function changedSkus(
+  storefront: string,
+  last: ReadonlyMap<string, LastStep>,
+  current: WrittenRelease,
+): Promise<SkusByLanguage | 'all'> {
+  const elsewhere = new Set<string>()
+  const own: PageKey[] = []
+  for (const [code, at] of last) {
+    const touched = await touchedSince(code, current.steps[code] ?? 0, at, mostTouched)
+    // Where pages are is said in all that name them.
+    if (touched === 'all' || touched.some((page) => page.kind === 'addresses')) return 'all'
+    const products = touched.filter((page) => page.kind === 'product')
+    for (const page of products) elsewhere.add(page.key)
+    if (code === storefront) own.push(...products)
+  }
+  const { editions } = (await loadSetup(database())).storefronts.get(storefront)!
+  return new Map(
+    editions.map(({ language }) => [
+      language,
+      new Set([...elsewhere, ...own.filter((page) => page.language === language).map((page) => page.key)]),
+    ]),
+  )
+}
+
+/** Whether nothing of a storefront has changed, though something has elsewhere. */
+function isUntouched(
+  storefront: string,
+  changed: SkusByLanguage,
+  last: ReadonlyMap<string, LastStep>,
+  current: WrittenRelease | undefined,
+): boolean {
+  const isBehind = current?.steps[storefront] !== last.get(storefront)!.step
+  return !isBehind && [...changed.values()].every((skus) => skus.size === 0)
+}
+
+/** What is made; undefined where there is none (any more). */
+async function ifThere<T>(made: Promise<T>): Promise<T | undefined> {
+  try {
+    return await made
+  } catch (e) {
+    if (e instanceof Problem && e.status === 404) return undefined
+    throw e
+  }
+}
+
+async function put({ tree }: Writing, file: string | undefined, { text }: Pick<Made, 'text'>): Promise<void> {
+  if (file !== undefined) await tree.put(file, text)
+}
+
+const fileIn = ({ reading, language }: Writing, ...words: string[]): string | undefined =>
+  fileOf(reading.storefront, language, ...words)
+
+async function writeAllProducts(writing: Writing): Promise<void> {
+  const { reading, language, now } = writing
+  for (let after = ''; ;) {
+    const pages = await deliveredPages(database(), reading, { language, kind: 'product', after, limit: atOnce, now })
+    if (pages.length === 0) return
+    after = pages.at(-1)!.key
+    await putProducts(
+      writing,
+      pages.map((page) => page.key),
+    )
+  }
+}
+
+/** Writes the pages of some products anew, or takes them away where they have gone. */
+async function writeProducts(writing: Writing, skus: readonly string[]): Promise<void> {
+  // Slugs can go from one product to another: all are taken away before any is given.
+  for (const sku of skus) {
+    const file = fileIn(writing, 'products', sku)
+    const before = file && (await writing.tree.read(file))
+    if (!file || before === undefined) continue
+    const { slug } = JSON.parse(before) as { slug: string | null }
+    const bySlug = slug === null ? undefined : fileIn(writing, 'by-slug', slug)
+    await writing.tree.remove(file)
+    if (bySlug) await writing.tree.remove(bySlug)
+  }
+  for (let i = 0; i < skus.length; i += atOnce) await putProducts(writing, skus.slice(i, i + atOnce))
+}
+
+/** Writes pages of products that are there, each by its SKU and by its slug. They are read together. */
+async function putProducts(writing: Writing, skus: readonly string[]): Promise<void> {
+  const { reading, language, now } = writing
+  const all = await Promise.all(skus.map((sku) => ifThere(madeProduct(reading, { language, sku }, now))))
+  for (const [i, made] of all.entries()) {
+    if (made === undefined) continue
+    await put(writing, fileIn(writing, 'products', skus[i]!), made)
+    const { slug } = JSON.parse(made.text) as { slug: string | null }
+    if (slug !== null) await put(writing, fileIn(writing, 'by-slug', slug), made)
+  }
+}
+
+/** Writes what stands beside the products: menu, phrases, pages, the tree of categories with lists, the sitemap. */
+async function writeSite(writing: Writing): Promise<void> {
+  const { reading, language, now, tree } = writing
+  const folder = editionFolder(reading.storefront, language)
+  for (const kind of ['menu', 'phrases'] as const) {
+    const made = await ifThere(madeDocument(reading, { language, kind, key: kind }, now))
+    if (made) await put(writing, fileIn(writing, kind), made)
+  }
+  await tree.removeAll(`${folder}/pages`)
+  const pages = await madePages(reading, language, now)
+  await put(writing, fileIn(writing, 'pages'), pages)
+  for (const { code } of (JSON.parse(pages.text) as { items: { code: string }[] }).items)
+    await put(
+      writing,
+      fileIn(writing, 'pages', code),
+      await madeDocument(reading, { language, kind: 'page', key: code }, now),
+    )
+  await tree.removeAll(`${folder}/categories`)
+  const made = await ifThere(madeDocument(reading, { language, kind: 'categories', key: 'categories' }, now))
+  if (made) {
+    await put(writing, fileIn(writing, 'categories'), made)
+    await writeLists(writing, (JSON.parse(made.text) as ReleasedCategories).categories)
+  }
+  await writeSitemap(writing, folder)
+}
+
+/** Writes the list of every category, part by part. */
+async function writeLists(writing: Writing, categories: readonly ReleasedCategory[]): Promise<void> {
+  const { reading, language, now } = writing
+  for (const { code } of categories.flatMap(withAllUnder))
+    for (let cursor: string | undefined; ;) {
+      const part = { language, code, limit: listPart, ...(cursor === undefined ? {} : { cursor }) }
+      const { made, cursor: next } = await madeList(reading, part, now)
+      const place = cursor === undefined ? [] : ['after', cursor]
+      await put(writing, fileIn(writing, 'categories', code, ...place), made)
+      if (next === null) break
+      cursor = next
+    }
+}
+
+async function writeSitemap({ tree, reading, language, now }: Writing, folder: string): Promise<void> {
+  const here = `${settings().publicUrl ?? ''}/${folder}/sitemap.xml`
+  const linesOf = (part: number | undefined) => ifThere(sitemapLines(reading, { language, part, here }, now))
+  const whole = await linesOf(undefined)
+  if (whole === undefined) return
+  await tree.put(`${folder}/sitemap.xml`, await joined(whole))
+  // An index is one piece; its parts follow until there is none.
+  if (!Array.isArray(whole)) return
+  for (let part = 1; ; part++) {
+    const lines = await linesOf(part)
+    if (lines === undefined) return
+    await tree.put(`${folder}/sitemap.xml.part-${part}.xml`, await joined(lines))
+  }
+}
+
+async function joined(lines: AsyncIterable<string> | Iterable<string>): Promise<string> {
+  let text = ''
+  for await (const line of lines) text += line
+  return text
+}
