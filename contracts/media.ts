@@ -111,8 +111,10 @@ export const pictureBatchBody = Joi.object({
     ),
 })
 export type PictureBatch = Infer<typeof pictureBatchBody>
+/** How wide pictures are sent, in pixels; the last where nobody asks for a width. */
+export const renditionWidths = [96, 200, 400, 800, 1600] as const
 export const renditionQuery = Joi.object({
-  width: Joi.number().valid(96, 200, 400, 800, 1600),
+  width: Joi.number().valid(...renditionWidths),
   shape: Joi.string()
     .valid(...(Object.keys(shapes) as Shape[]))
     .default('whole'),

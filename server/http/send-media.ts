@@ -1,4 +1,5 @@
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
+import { renditionWidths } from '@contracts/media'
 import type { Shape } from '@core/media/crop'
 import { database } from '../db/connect'
 import { isOnLivePage } from '../db/queries/released-documents'
@@ -22,7 +23,7 @@ async function cachingOf(event: H3Event, name: string, now: number): Promise<str
 export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }, now: number) {
   const caching = await cachingOf(event, name, now)
   const one = await mediaToSend(name)
-  const sent = renditionOf(one, q.width ?? 1600, q.shape)
+  const sent = renditionOf(one, q.width ?? renditionWidths.at(-1)!, q.shape)
   setResponseHeaders(event, {
     ETag: sent.tag,
     'Cache-Control': caching,

@@ -32,6 +32,8 @@ export interface WrittenRelease {
   at: string
   /** The last step of every storefront that it knows of, by code. */
   steps: Record<string, number>
+  /** The entity tags of pictures and files, by their own files. */
+  media: Record<string, string>
 }
 
 /** So many files are linked at the same time. */
@@ -43,7 +45,7 @@ const isMissing = (e: unknown): boolean => (e as NodeJS.ErrnoException).code ===
 export interface Tree {
   name: string
   /** Puts a file at an address, in place of what stands there. */
-  put(file: string, body: string): Promise<void>
+  put(file: string, body: string | Buffer): Promise<void>
   /** What stands at an address; undefined where nothing does. */
   read(file: string): Promise<string | undefined>
   /** Takes the file of an address away, where there is one. */
@@ -108,7 +110,7 @@ export class WrittenFolder {
   }
 
   /** Keeps a content once; returns its file. */
-  async #keep(body: string, extension: string): Promise<string> {
+  async #keep(body: string | Buffer, extension: string): Promise<string> {
     const digest = createHash('sha256').update(body).digest('hex')
     const folder = path.join(this.#root, contents, digest.slice(0, 2))
     const file = path.join(folder, digest + extension)

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import path from 'node:path'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { csvLines } from '../csv'
 import { ada, maren, now, ownDatabase } from './database'
@@ -18,6 +19,7 @@ const { insertRelease, livePointer, releaseById } = await import('@server/db/que
 const { importProducts } = await import('@server/services/imports/import-products')
 const { readingOf } = await import('@server/services/delivery/live')
 const { madeDocument, madeList, madePages, madeProduct } = await import('@server/services/delivery/made')
+const { takeMedia } = await import('@server/services/media/media')
 const { sitemapLines } = await import('@server/services/delivery/sitemap')
 const { patchProduct } = await import('@server/services/products/products')
 const { goBack, goLive } = await import('@server/services/release/going-live')
@@ -67,10 +69,24 @@ beforeAll(async () => {
     { code: 'returns', name: 'Returns', titles: { 'en-GB': 'Returns' }, bodies: { 'en-GB': '<p>Sixty days.</p>' } },
   ]
   await putRecord(ada, 'storefronts', storefront, { ...record, addresses, pages }, anyVersion, now)
-  const lines = Array.from({ length: products }, (_, i) => `${skuOf(i)},bag,panniers,Bag ${i},${20 + i},active`)
+  const drawn = '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><rect width="60" height="60"/></svg>'
+  const photo = await sharp(Buffer.from(drawn)).resize(900).jpeg().toBuffer()
+  await takeMedia(maren, file(drawn, 'drawn'), { name: 'bag.svg', taken: 'over' }, now)
+  await takeMedia(maren, file(photo, 'photo'), { name: 'bag.jpg', taken: 'over' }, now)
+  await takeMedia(
+    maren,
+    file(await sharp(photo).rotate(90).jpeg().toBuffer(), 'other'),
+    { name: 'other.jpg', taken: 'over' },
+    now,
+  )
+  const pictureOf = (i: number) => (i === 0 ? 'bag.jpg' : i === 2 ? 'bag.svg' : '')
+  const lines = Array.from(
+    { length: products },
+    (_, i) => `${skuOf(i)},bag,panniers,Bag ${i},${20 + i},active,${pictureOf(i)}`,
+  )
   const odd = ['BG/7 X', ...unwritable]
-  const more = odd.map((sku) => `${sku},bag,roll-top,Straße für Löwen,9,active`)
-  await importProducts(file(csvLines('sku,type,category,name,price@uk,status', ...lines, ...more)), {
+  const more = odd.map((sku) => `${sku},bag,roll-top,Straße für Löwen,9,active,`)
+  await importProducts(file(csvLines('sku,type,category,name,price@uk,status,pictures', ...lines, ...more)), {
     ...{ mode: 'apply', take: 'all', title: 'Importing', personId: null, now },
   })
   await release()
@@ -152,6 +168,24 @@ describe('a storefront that is written out as files', () => {
       expect(await served(`products/${encodeURIComponent(sku)}`)).toBeUndefined()
   })
 
+  it('has the pictures of its pages, and no others, as pages show them', async () => {
+    const of = async (name: string) => {
+      const answer = await fetch(`${base}/delivery/media/${name}?width=400`)
+      return {
+        status: answer.status,
+        type: answer.headers.get('content-type'),
+        body: Buffer.from(await answer.arrayBuffer()),
+      }
+    }
+    const photo = await of('bag.jpg')
+    expect([photo.status, photo.type]).toEqual([200, 'image/webp'])
+    expect(await sharp(photo.body).metadata()).toMatchObject({ format: 'webp', width: 400 })
+    const drawn = await of('bag.svg')
+    expect([drawn.status, drawn.type]).toEqual([200, 'image/svg+xml'])
+    expect(drawn.body.toString()).toContain('<rect')
+    expect((await of('other.jpg')).status).toBe(404)
+  })
+
   it('changes with a release at once, and goes back with it; unchanged contents are kept once', async () => {
     const contents = () => readdirSync(path.join(written, storefront, 'content'), { recursive: true }).length
     const before = await served(`products/${skuOf(1)}`)
@@ -163,6 +197,7 @@ describe('a storefront that is written out as files', () => {
     await writeWhatIsLive(now)
     expect(await served(`products/${skuOf(1)}`)).toContain('Another bag')
     expect(await served(`products/${skuOf(2)}`)).toBeUndefined()
+    expect((await fetch(`${base}/delivery/media/bag.svg`)).status).toBe(404)
     expect(await served('categories/bags')).toContain('Another bag')
     // A few contents more, of what changed, while the tree before is still kept.
     expect(contents() - kept).toBeLessThan(30)
@@ -170,6 +205,7 @@ describe('a storefront that is written out as files', () => {
     await writeWhatIsLive(now)
     expect(await served(`products/${skuOf(1)}`)).toBe(before)
     expect(await served(`products/${skuOf(2)}`)).toBeDefined()
+    expect((await fetch(`${base}/delivery/media/bag.svg`)).status).toBe(200)
     expect(readdirSync(path.join(written, storefront, 'trees'))).toHaveLength(2)
   })
 

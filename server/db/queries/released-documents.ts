@@ -111,6 +111,14 @@ export async function isOnLivePage(db: Db, name: string): Promise<boolean> {
   return rows[0]!.live
 }
 
+/** The pictures and files that the pages of a storefront name in a release, now or in a stretch of time to come. */
+export async function mediaOfRelease(db: Db, storefront: string, release: number): Promise<string[]> {
+  const { rows } = await db.execute<{ name: string }>(sql`
+    select distinct m.name from released_page p join released_media m on m.document = p.document
+    where p.storefront = ${storefront} and ${validAt(release)} order by m.name`)
+  return rows.map((r) => r.name)
+}
+
 /** The numbers of documents by their digests in hexadecimal, for those that are kept. */
 async function numbersOfDigests(db: Db, digests: readonly string[]): Promise<Map<string, number>> {
   const { rows } = await db.execute<{ id: number; digest: string }>(sql`

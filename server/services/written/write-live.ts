@@ -17,6 +17,7 @@ import { sitemapLines } from '../delivery/sitemap'
 import { touchedSince } from '../delivery/touched'
 import { Problem } from '../problem'
 import { editionFolder, fileOf } from './addresses'
+import { writeMedia } from './write-media'
 
 /** Where more pages than this have changed, all are written anew. */
 const mostTouched = 20_000
@@ -74,8 +75,9 @@ export async function writeStorefront(
       else await writeProducts(writing, [...(changed.get(language) ?? [])])
       await writeSite(writing)
     }
+    const media = await writeMedia(tree, reading, changed === 'all' ? {} : (current?.media ?? {}))
     const steps = Object.fromEntries([...last].map(([code, { step }]) => [code, step]))
-    await folder.publish(tree, { storefront, release: reading.number, at: new Date(now).toISOString(), steps })
+    await folder.publish(tree, { storefront, release: reading.number, at: new Date(now).toISOString(), steps, media })
   } catch (e) {
     await folder.discard(tree)
     throw e
