@@ -6,7 +6,6 @@ import { database, inTransaction } from '../../db/connect'
 import { deliveredPages } from '../../db/queries/delivered-pages'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 import { tryLock } from '../../db/queries/locks'
-import type { PageKey } from '../../db/queries/page-key'
 import { loadSetup } from '../../db/queries/setup'
 import { settings } from '../../settings'
 import { WrittenFolder, type Tree, type WrittenRelease } from '../../storage/written-folder'
@@ -30,29 +29,43 @@ interface Writing {
   now: number
 }
 
-type SkusByLanguage = ReadonlyMap<string, ReadonlySet<string>>
-
 /** The steps of which is known that the files of a storefront have all that they changed. */
 const known = new Map<string, string>()
 
-/** Writes every storefront out as files of which something has changed since. Nothing where no folder is named. */
+/**
+ * Writes every storefront out as files of which something has changed since. Nothing where no folder is named. One that
+ * cannot be written holds up no other; what was wrong is thrown then.
+ */
 export async function writeWhatIsLive(now: number): Promise<void> {
   const { writtenFolder } = settings()
   if (writtenFolder === null) return
   const last = await lastSteps(database())
   const steps = JSON.stringify([...last])
+  const problems: unknown[] = []
   for (const [storefront, { number }] of last) {
     if (number === 0 || known.get(storefront) === steps) continue
     const folder = new WrittenFolder(path.join(writtenFolder, storefront))
-    const isWritten = await inTransaction(async (tx) => {
-      // One worker writes a storefront; another that looks meanwhile looks again later.
-      if (!(await tryLock(tx.db, `written:${storefront}`))) return false
-      await writeStorefront(folder, storefront, last, now)
-      return true
-    })
-    if (isWritten) known.set(storefront, steps)
+    try {
+      if (await writeAlone(folder, storefront, last, now)) known.set(storefront, steps)
+    } catch (e) {
+      problems.push(e)
+    }
   }
+  if (problems.length > 0) throw problems[0]
 }
+
+/** Writes a storefront where no other worker does so; says whether it did. */
+const writeAlone = (
+  folder: WrittenFolder,
+  storefront: string,
+  last: ReadonlyMap<string, LastStep>,
+  now: number,
+): Promise<boolean> =>
+  inTransaction(async (tx) => {
+    if (!(await tryLock(tx.db, `written:${storefront}`))) return false
+    await writeStorefront(folder, storefront, last, now)
+    return true
+  })
 
 /** Writes a storefront into a folder, as far as it differs from what stands there. */
 export async function writeStorefront(
@@ -64,15 +77,16 @@ export async function writeStorefront(
   const found = (await loadSetup(database())).storefronts.get(storefront)
   if (!found) return
   const current = await folder.current()
-  const changed = current === undefined ? 'all' : await changedSkus(storefront, last, current)
-  if (changed !== 'all' && isUntouched(storefront, changed, last, current)) return
+  const changed = current === undefined ? 'all' : await changedSkus(last, current)
+  const isBehind = current?.steps[storefront] !== last.get(storefront)?.step
+  if (!isBehind && changed !== 'all' && changed.size === 0) return
   const reading = await readingOf(storefront, undefined, now)
   const tree = await folder.begin({ like: changed === 'all' ? 'nothing' : 'live' })
   try {
     for (const { language } of found.editions) {
       const writing = { tree, reading, language, now }
       if (changed === 'all') await writeAllProducts(writing)
-      else await writeProducts(writing, [...(changed.get(language) ?? [])])
+      else await writeProducts(writing, [...changed])
       await writeSite(writing)
     }
     const media = await writeMedia(tree, reading, changed === 'all' ? {} : (current?.media ?? {}))
@@ -84,42 +98,16 @@ export async function writeStorefront(
   }
 }
 
-/**
- * The products of which something has changed, by language: their own pages, and those that name them as an alternate.
- */
-async function changedSkus(
-  storefront: string,
-  last: ReadonlyMap<string, LastStep>,
-  current: WrittenRelease,
-): Promise<SkusByLanguage | 'all'> {
-  const elsewhere = new Set<string>()
-  const own: PageKey[] = []
-  for (const [code, at] of last) {
-    const touched = await touchedSince(code, current.steps[code] ?? 0, at, mostTouched)
+/** The products of which something has changed: on their own pages, or on others that are their alternates. */
+async function changedSkus(last: ReadonlyMap<string, LastStep>, current: WrittenRelease): Promise<Set<string> | 'all'> {
+  const skus = new Set<string>()
+  for (const [storefront, at] of last) {
+    const touched = await touchedSince(storefront, current.steps[storefront] ?? 0, at, mostTouched)
     // Where pages are is said in all that name them.
     if (touched === 'all' || touched.some((page) => page.kind === 'addresses')) return 'all'
-    const products = touched.filter((page) => page.kind === 'product')
-    for (const page of products) elsewhere.add(page.key)
-    if (code === storefront) own.push(...products)
+    for (const page of touched) if (page.kind === 'product') skus.add(page.key)
   }
-  const { editions } = (await loadSetup(database())).storefronts.get(storefront)!
-  return new Map(
-    editions.map(({ language }) => [
-      language,
-      new Set([...elsewhere, ...own.filter((page) => page.language === language).map((page) => page.key)]),
-    ]),
-  )
-}
-
-/** Whether nothing of a storefront has changed, though something has elsewhere. */
-function isUntouched(
-  storefront: string,
-  changed: SkusByLanguage,
-  last: ReadonlyMap<string, LastStep>,
-  current: WrittenRelease | undefined,
-): boolean {
-  const isBehind = current?.steps[storefront] !== last.get(storefront)!.step
-  return !isBehind && [...changed.values()].every((skus) => skus.size === 0)
+  return skus
 }
 
 /** What is made; undefined where there is none (any more). */
