@@ -4,6 +4,7 @@ import { relationShown } from '@core/catalogue/relation-words'
 import type { Condition } from '@core/rules/condition'
 import { fieldLabels, type SheetField } from '@core/sheet/columns'
 import { formatMoney } from '@core/units/format'
+import { ruleSentence } from './ruleSentence'
 
 /** What parts of records are called, by the path of a difference; those of products are called as in the sheet. */
 const partWords: Record<string, string> = {
@@ -120,7 +121,7 @@ export function useHistoryWords() {
   }
 
   /** A rule as its sentence; one that does not fit any more, as it is written. */
-  const ruleWords = (value: unknown): string => ruleSentence(value as Condition) ?? valueShown(value)
+  const ruleWords = (value: unknown): string => ruleSentence(value as Condition, setup.forCore) ?? valueShown(value)
 
   return { pathWords, valueWords }
 }

@@ -1,4 +1,5 @@
 import type { Condition } from '@core/rules/condition'
+import { ruleSentence } from './ruleSentence'
 
 const empty = () => ({ q: '', type: '', category: '', status: '', where: '' })
 export type CatalogueFilter = ReturnType<typeof empty>
@@ -61,7 +62,7 @@ export function useCatalogueFilter() {
       ...(where.value ? [where.value] : []),
     ],
   }))
-  const wording = (c: Condition) => ruleSentence(c) ?? 'a condition that cannot be read'
+  const wording = (c: Condition) => ruleSentence(c, setup.forCore) ?? 'a condition that cannot be read'
   /** The same in words. */
   const words = computed(() =>
     [

@@ -122,7 +122,7 @@ describe('questions and sets', () => {
     const why = async (kind: Kind, code: string) =>
       (await problemOf(deleteRecord(maren, kind, code, '*', now))).errors!.map((e) => e.message).join(' ')
     expect(await why('question-sets', 'common')).toMatch(/“asked” brings it.*“A-1” use it/)
-    expect(await why('pieces', 'q-return')).toMatch(/“Common” hold it/)
+    expect(await why('pieces', 'q-return')).toMatch(/“Common” contain it/)
     expect(await why('pieces', 'a')).toMatch(/“on-all” brings it/)
     await put('pieces', piece('spare'))
     await deleteRecord(maren, 'pieces', 'spare', '*', now)

@@ -94,7 +94,7 @@ describe('fetching', () => {
   it('what the installation names is fetched, and redirects from it are checked again', async () => {
     expect((await fetched(`http://127.0.0.2:${port}/x`)).statusCode).toBe(200)
     expect(await refusal(`http://127.0.0.2:${port}/to-private`)).toContain('not a public address')
-    expect(await refusal(`http://127.0.0.2:${port}/to-file`)).toContain('no answer')
+    expect(await refusal(`http://127.0.0.2:${port}/to-file`)).toContain('did not answer')
     expect(await refusal(`http://127.0.0.2:${port}/round`)).toContain('more than 5 times')
   })
   it('an open port reads the same as a closed one, and as one that speaks something else', async () => {

@@ -50,7 +50,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
           <span
             >After · <b>{{ nextWords }}</b></span
           >
-          <span v-if="page.kind === 'product'" class="ml-auto flex gap-3" role="group" aria-label="Screen">
+          <span v-if="page.kind === 'product'" class="ml-auto inline-flex gap-3" role="group" aria-label="Screen">
             <button
               v-for="of in screenNames"
               :key="of"

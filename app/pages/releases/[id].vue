@@ -111,7 +111,7 @@ const scopeWords = computed(() => {
 })
 function coveredWords({ skus, condition, campaign }: ReleaseScope): string {
   if (skus) return countShown(skus.length, 'product')
-  if (condition) return ruleSentence(condition) ?? 'products by a rule that cannot be read any more'
+  if (condition) return ruleSentence(condition, setup.forCore) ?? 'products by a rule that cannot be read any more'
   if (campaign !== undefined) return `products of ${setup.campaigns.get(campaign)?.name ?? campaign}`
   return 'all products'
 }

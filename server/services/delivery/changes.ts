@@ -35,7 +35,7 @@ function placeOf(cursor: string): Place {
     if (language === undefined) return { step, within: null }
     if (isText(language) && isText(kind) && isText(key)) return { step, within: { language, kind, key } }
   }
-  throw unprocessable('The cursor is not valid. Leave it out to begin with the first change.', [
+  throw unprocessable('The cursor is not valid. Without one, the answer begins with the first change.', [
     { path: 'after', message: 'Not valid.' },
   ])
 }

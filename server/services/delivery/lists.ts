@@ -47,7 +47,7 @@ function placeOf(cursor: string | undefined): string | null {
   if (cursor === undefined) return null
   const [key, ...more] = cursorParts(cursor) ?? []
   if (typeof key === 'string' && more.length === 0) return key
-  throw unprocessable('The cursor is not valid. Leave it out to begin the list again.', [
+  throw unprocessable('The cursor is not valid. Without one, the list begins again.', [
     { path: 'cursor', message: 'Not valid.' },
   ])
 }
