@@ -88,7 +88,7 @@ describe('fetching', () => {
     '0',
   ])('a private place, however it is spelt, is refused: %s', async (host) => {
     const before = asked
-    expect(await refusal(`http://${host}:${port}/x`)).toMatch(/not a public address|no answer/)
+    expect(await refusal(`http://${host}:${port}/x`)).toMatch(/not a public address|did not answer/)
     expect(asked).toBe(before)
   })
   it('what the installation names is fetched, and redirects from it are checked again', async () => {
