@@ -13,6 +13,7 @@ import { atOnce } from '../delivery/everything'
 import { readingOf, type Reading } from '../delivery/live'
 import { madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
 import { sitemapLines } from '../delivery/sitemap'
+import { together } from '../delivery/together'
 import { touchedSince } from '../delivery/touched'
 import { Problem } from '../problem'
 import { editionFolder, fileOf } from './addresses'
@@ -152,19 +153,24 @@ async function writeProducts(writing: Writing, skus: readonly string[]): Promise
     await writing.tree.remove(file)
     if (bySlug) await writing.tree.remove(bySlug)
   }
-  for (let i = 0; i < skus.length; i += atOnce) await putProducts(writing, skus.slice(i, i + atOnce))
+  await putProducts(writing, skus)
 }
 
-/** Writes pages of products that are there, each by its SKU and by its slug. They are read together. */
+/** Writes pages of products that are there, each by its SKU and by its slug. */
 async function putProducts(writing: Writing, skus: readonly string[]): Promise<void> {
   const { reading, language, now } = writing
-  const all = await Promise.all(skus.map((sku) => ifThere(madeProduct(reading, { language, sku }, now))))
-  for (const [i, made] of all.entries()) {
-    if (made === undefined) continue
-    await put(writing, fileIn(writing, 'products', skus[i]!), made)
-    const { slug } = JSON.parse(made.text) as { slug: string | null }
-    if (slug !== null) await put(writing, fileIn(writing, 'by-slug', slug), made)
+  // As many as are read together: a transaction asks one question at a time.
+  for (let at = 0; at < skus.length; at += together.maxBatchSize) {
+    const some = skus.slice(at, at + together.maxBatchSize)
+    const all = await Promise.all(some.map((sku) => ifThere(madeProduct(reading, { language, sku }, now))))
+    for (const [i, made] of all.entries()) if (made !== undefined) await putProduct(writing, some[i]!, made)
   }
+}
+
+async function putProduct(writing: Writing, sku: string, made: Made): Promise<void> {
+  await put(writing, fileIn(writing, 'products', sku), made)
+  const { slug } = JSON.parse(made.text) as { slug: string | null }
+  if (slug !== null) await put(writing, fileIn(writing, 'by-slug', slug), made)
 }
 
 /** Writes what stands beside the products: menu, phrases, pages, the tree of categories with lists, the sitemap. */
