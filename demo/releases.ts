@@ -46,7 +46,7 @@ async function prepared(
 }
 
 /** Puts a release of a storefront together and makes it live. */
-async function release(person: Person, storefront: string, { anyway, ...wanted }: Wanted): Promise<void> {
+export async function release(person: Person, storefront: string, { anyway, ...wanted }: Wanted): Promise<void> {
   const { id, base } = await prepared(person, storefront, wanted)
   if (anyway !== undefined) await releaseHeld(id, anyway, person.id)
   await goLive(person, String(id), { base }, clock(), { personId: person.id, origin: 'demo', by: 'demo' })

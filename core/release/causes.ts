@@ -44,8 +44,8 @@ interface Looked {
   hasValues: boolean
   /** Whether questions came, changed or went. */
   hasQuestions: boolean
-  /** Both states as text, in which names of pictures and files are found. */
-  text: string
+  /** Both states as text, in which names of pictures and files are found; written out when it is first asked for. */
+  text(): string
 }
 
 /** Whether a change of a record of one kind can have changed a page. */
@@ -75,7 +75,7 @@ const touches: Record<string, Touches> = {
   'named-rules': (_, looked) => looked.pieces.size > 0,
   campaigns: ({ code }, looked, assigned) =>
     assigned.some((one) => one.limits.campaign === code && brings(one, looked)),
-  media: ({ code }, { text }) => text.includes(`"${code}"`),
+  media: ({ code }, looked) => looked.text().includes(`"${code}"`),
 }
 
 /** The kinds of records whose changes can be causes. */
@@ -92,12 +92,13 @@ function lookedAt(page: ChangedPage): Looked {
   const changed = new Set(changes.filter((c) => c.area !== '').map((c) => c.of))
   const parts = [...partsOf(before), ...partsOf(after)].filter((part) => changed.has(part.piece))
   const questions = parts.flatMap((part) => part.questions ?? [])
+  let text: string | undefined
   return {
     page,
     pieces: new Set([...changed, ...questions.map((q) => q.piece)]),
     hasValues: changes.some((c) => c.area === '') || parts.some((part) => part.kind === builtIn),
     hasQuestions: questions.length > 0,
-    text: JSON.stringify([before, after]),
+    text: () => (text ??= JSON.stringify([before, after])),
   }
 }
 

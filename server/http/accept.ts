@@ -8,3 +8,10 @@ export function takenBy(header: string): string[] {
     .filter((part) => !/;\s*q=0(\.0*)?\s*$/.test(part))
     .map((part) => part.split(';')[0]!.trim().toLowerCase())
 }
+
+/** Whether an Accept header takes any of some media types; those that are any type themselves are always taken. */
+export function takesType(accept: string, types: readonly string[]): boolean {
+  const fits = (range: string) =>
+    types.some((type) => range === '*/*' || type === '*/*' || range === type || range === type.replace(/\/.*/, '/*'))
+  return takenBy(accept).some(fits)
+}

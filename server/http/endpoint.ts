@@ -23,12 +23,12 @@ import { now as clock } from '../clock'
 import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { sourceOf, writeAudit } from '../services/people/audit'
-import { namesTag } from '../services/entity-tag'
+import { hasTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../services/problem'
 import { validate } from '@contracts/validation'
-import { takenBy } from './accept'
+import { takesType } from './accept'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
 
@@ -103,9 +103,7 @@ function refuseOtherTypes(event: H3Event, { answerType = 'application/json' }: O
   const takes = getRequestHeader(event, 'accept')
   if (!takes) return
   const types = [answerType].flat()
-  const fits = (range: string) =>
-    types.some((type) => range === '*/*' || type === '*/*' || range === type || range === type.replace(/\/.*/, '/*'))
-  if (takenBy(takes).some(fits)) return
+  if (takesType(takes, types)) return
   throw new Problem(406, 'Not acceptable', `This is answered as ${types.join(' or ')}; the request takes ${takes}.`)
 }
 
@@ -114,8 +112,7 @@ function isKnown(event: H3Event): boolean {
   if (event.method !== 'GET') return false
   const has = getRequestHeader(event, 'if-none-match')
   const tag = getResponseHeader(event, 'etag')
-  if (has === undefined || typeof tag !== 'string') return false
-  return has.trim() === '*' || namesTag(has, tag.replace(/^W\//, ''))
+  return has !== undefined && typeof tag === 'string' && hasTag(has, tag)
 }
 
 /** Answers an error as a problem document. */

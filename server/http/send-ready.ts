@@ -3,10 +3,13 @@ import { now as clock } from '../clock'
 import { cacheControl } from '../services/delivery/caching'
 import { knownOrigins, readyAnswer, unpackedBody } from '../services/delivery/following'
 import type { ReadyAnswer } from '../services/delivery/ready-answers'
-import { namesTag } from '../services/entity-tag'
-import { takenBy } from './accept'
+import { hasTag } from '../services/entity-tag'
+import { takenBy, takesType } from './accept'
 import { corsHeaders } from './cors'
 import { strictHeaders } from './strict'
+
+/** What every answer that is kept ready is written in. */
+const json = 'application/json'
 
 /** How an answer of delivery is sent: its headers as name after value, as `writeHead` of Node takes them quickest. */
 interface Sent {
@@ -20,27 +23,22 @@ interface Sent {
  * Written for speed: most of what delivery is asked goes through here.
  */
 export function sentOf(request: IncomingMessage, answer: ReadyAnswer, release: number, now: number): Sent {
-  const { tag, type, next, packed } = answer
+  const { tag, next, packed } = answer
   const headers = ['ETag', tag, 'Cache-Control', cacheControl(next, now), 'Inkloom-Release', String(release)]
   headers.push('Vary', 'Origin, Accept-Encoding')
-  if (isKnown(request.headers['if-none-match'], tag)) return { status: 304, headers, body: undefined }
+  const known = request.headers['if-none-match']
+  if (known !== undefined && hasTag(known, tag)) return { status: 304, headers, body: undefined }
   const asPacked = packed && takesGzip(request.headers['accept-encoding'])
   const body = asPacked ? answer.body : unpackedBody(answer)
-  headers.push('Content-Type', type, 'Content-Length', String(body.length))
+  headers.push('Content-Type', json, 'Content-Length', String(body.length))
   if (asPacked) headers.push('Content-Encoding', 'gzip')
   return { status: 200, headers, body: request.method === 'HEAD' ? undefined : body }
-}
-
-function isKnown(has: string | undefined, tag: string): boolean {
-  if (has === undefined) return false
-  return has === tag || has.trim() === '*' || namesTag(has, tag.replace(/^W\//, ''))
 }
 
 const takesGzip = (acceptEncoding: string | undefined): boolean =>
   acceptEncoding !== undefined && takenBy(acceptEncoding).includes('gzip')
 
-const takesJson = (accept: string | undefined): boolean =>
-  accept === undefined || accept.includes('*/*') || accept.includes('application/json')
+const takesJson = (accept: string | undefined): boolean => accept === undefined || takesType(accept, [json])
 
 /**
  * Answers a request with what is ready, without asking anybody; says whether it did. What it does not answer goes the

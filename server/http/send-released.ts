@@ -1,5 +1,3 @@
-import { promisify } from 'node:util'
-import { gzip } from 'node:zlib'
 import type { H3Event } from 'h3'
 import type { ReleasedDocument } from '@core/release/document'
 import type { PageKey } from '../db/queries/page-key'
@@ -7,7 +5,7 @@ import { beginAnswer, keepAnswer } from '../services/delivery/following'
 import { readingOf, type Reading } from '../services/delivery/live'
 import { madeDocument, type Made } from '../services/delivery/made'
 import type { ReadyAnswer } from '../services/delivery/ready-answers'
-import { leastBytes } from './packing'
+import { leastBytes, pack } from './packing'
 import { sentOf } from './send-ready'
 
 /** Of which storefront an answer is, at which moment, and of which release where one is asked for by its number. */
@@ -16,8 +14,6 @@ export interface Asked {
   release: number | undefined
   now: number
 }
-
-const gzipped = promisify(gzip)
 
 /** Makes an answer of delivery, sends it, and keeps it ready for the next who ask. Nothing is left to be sent. */
 export async function sendMade(
@@ -32,8 +28,7 @@ export async function sendMade(
   const answer: ReadyAnswer = {
     ...{ storefront, next, madeOf, packed },
     pinned: release,
-    body: packed ? await gzipped(text) : Buffer.from(text),
-    type: 'application/json',
+    body: packed ? await pack(text, 'gzip') : Buffer.from(text),
     tag: `W/"${digest.slice(0, 32)}"`,
   }
   keepAnswer(event.path, answer, { release: reading.number, begun })

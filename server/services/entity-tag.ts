@@ -4,6 +4,10 @@ import { Problem } from './problem'
 export const namesTag = (list: string, tag: string): boolean =>
   list.split(',').some((one) => one.trim().replace(/^W\//, '') === tag)
 
+/** Whether a client has what an entity tag names, by its If-None-Match (RFC 9110, 13.1.2). */
+export const hasTag = (ifNoneMatch: string, tag: string): boolean =>
+  ifNoneMatch === tag || ifNoneMatch.trim() === '*' || namesTag(ifNoneMatch, tag.replace(/^W\//, ''))
+
 /**
  * Compares the version of something that a request names with the one that is there; `*` is whatever is there. Throws
  * 428 without one, 412 with what is there where it is another.

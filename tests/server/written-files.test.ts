@@ -13,41 +13,24 @@ import { ada, maren, now, ownDatabase } from './database'
 const { file, folder } = ownDatabase()
 const written = path.join(folder, 'written')
 process.env.INKLOOM_WRITTEN_FOLDER = written
-const { database, inTransaction } = await import('@server/db/connect')
-const { setAnyway, stagedPages } = await import('@server/db/queries/released-pages')
-const { insertRelease, livePointer, releaseById } = await import('@server/db/queries/releases')
+const { release } = await import('@demo/releases')
+const { database } = await import('@server/db/connect')
 const { importProducts } = await import('@server/services/imports/import-products')
 const { readingOf } = await import('@server/services/delivery/live')
 const { madeDocument, madeList, madePages, madeProduct } = await import('@server/services/delivery/made')
 const { takeMedia } = await import('@server/services/media/media')
 const { sitemapLines } = await import('@server/services/delivery/sitemap')
 const { patchProduct } = await import('@server/services/products/products')
-const { goBack, goLive } = await import('@server/services/release/going-live')
-const { recount } = await import('@server/services/release/pages-taken')
-const { putTogether } = await import('@server/services/release/put-together')
+const { goBack } = await import('@server/services/release/going-live')
 const { anyVersion, getRecord, putRecord } = await import('@server/services/records/records')
 const { writeWhatIsLive } = await import('@server/services/written/write-live')
 const { listPart } = await import('@contracts/delivery')
 
 const [storefront, language] = ['uk', 'en-GB']
-const source = { personId: 1, origin: 'test', by: 'test' } as Parameters<typeof goLive>[4]
-const clock = () => now
+const source = { personId: 1, origin: 'test', by: 'test' } as Parameters<typeof goBack>[4]
 
 /** Releases everything of the storefront, ready or not. */
-async function release(): Promise<void> {
-  const { id, base } = await inTransaction(async (tx) => {
-    const { number } = await livePointer(tx.db, storefront)
-    const of = { storefront, title: 'All', scope: {}, base: number, madeBy: 1, made: new Date(now) }
-    return { id: await insertRelease(tx, of), base: number }
-  })
-  await putTogether(id, clock)
-  const { items } = await stagedPages(database(), id, { change: 'held' }, { offset: 0, limit: 1000 })
-  await inTransaction(async (tx) => {
-    for (const page of items) await setAnyway(tx, id, page, { reason: 'wanted by the test', by: 1 })
-    await recount(tx, (await releaseById(tx.db, id))!)
-  })
-  await goLive(maren, String(id), { base }, now, source)
-}
+const releaseAll = () => release(maren, storefront, { title: 'All', scope: {}, anyway: 'wanted by the test' })
 const rename = (sku: string, name: string) =>
   patchProduct(maren, sku, '*', { values: [{ attribute: 'name', language: 'en-GB', value: name }] }, now)
 
@@ -89,7 +72,7 @@ beforeAll(async () => {
   await importProducts(file(csvLines('sku,type,category,name,price@uk,status,pictures', ...lines, ...more)), {
     ...{ mode: 'apply', take: 'all', title: 'Importing', personId: null, now },
   })
-  await release()
+  await releaseAll()
   await writeWhatIsLive(now)
   base = await serve(path.join(written, storefront, 'live'))
 }, 120_000)
@@ -192,7 +175,7 @@ describe('a storefront that is written out as files', () => {
     const kept = contents()
     await rename(skuOf(1), 'Another bag')
     await patchProduct(maren, skuOf(2), '*', { status: 'disabled' }, now)
-    await release()
+    await releaseAll()
     expect(await served(`products/${skuOf(1)}`)).toBe(before)
     await writeWhatIsLive(now)
     expect(await served(`products/${skuOf(1)}`)).toContain('Another bag')
@@ -211,7 +194,7 @@ describe('a storefront that is written out as files', () => {
 
   it('is the same, written step by step, as written from nothing', async () => {
     await rename(skuOf(3), 'Third bag')
-    await release()
+    await releaseAll()
     await writeWhatIsLive(now)
     const files = (root: string) =>
       (readdirSync(root, { recursive: true, encoding: 'utf8' }) as string[])

@@ -5,13 +5,14 @@ import type { Because, LeftOut } from '@core/page/because'
 import type { PageDifference } from '@core/page/differences'
 import type { AreaForm, Look } from '@core/page/layout'
 import { formWords, lookValueWords, lookWords } from '../settings/layoutWords'
+import type { ScreenName } from './screenName'
 
 const props = defineProps<{ sku: string }>()
 const emit = defineEmits<{ fold: [] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
 const { version, trial } = useProofFocus()
-const width = useState<'phone' | 'desk'>('proof-width', () => 'phone')
+const width = useState<ScreenName>('proof-width', () => 'phone')
 /** Whether the page is shown preview with what is being written. */
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
@@ -105,16 +106,7 @@ function askAbout(piece: string | null) {
   >
     <div class="flex items-center gap-3 px-3.5 py-2 text-[12px] text-ink2">
       <h2 class="text-[14px]">Proof</h2>
-      <button
-        v-for="w in ['phone', 'desk'] as const"
-        :key="w"
-        type="button"
-        :class="width === w ? 'border-b-[1.5px] border-ink text-ink' : ''"
-        :aria-pressed="width === w"
-        @click="width = w"
-      >
-        {{ w }}
-      </button>
+      <ScreenChoice v-model="width" />
       <span class="code ml-auto">{{ sku }}</span>
       <button class="plain min-h-6" type="button" @click="emit('fold')">Hide</button>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
 import type { PartMark } from '../proof/partMark'
+import type { ScreenName } from '../proof/screenName'
 import { byWhomShown, changeShown, changesLine, staysAsItIs } from './releaseWords'
 
 const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
@@ -20,10 +21,9 @@ const liveWords = computed(() =>
 )
 /** What stays as it is live would change, and does not. */
 const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
-/** The screens on which shoppers look, by their widths in pixels. */
-const screens = { phone: 360, desk: 1280 } as const
-const screenNames = Object.keys(screens) as (keyof typeof screens)[]
-const screen = useState<keyof typeof screens>('compared-screen', () => 'phone')
+/** How wide the screens are on which shoppers look, in pixels. */
+const widths: Record<ScreenName, number> = { phone: 360, desk: 1280 }
+const screen = useState<ScreenName>('compared-screen', () => 'phone')
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
 
@@ -34,7 +34,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         :document="page.before"
         :language="page.language"
         :marks="marksBefore"
-        :width="screens[screen]"
+        :width="widths[screen]"
         called="The page before"
       >
         Before · <b>{{ liveWords }}</b>
@@ -43,7 +43,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         :document="page.after"
         :language="page.language"
         :marks="marksAfter"
-        :width="screens[screen]"
+        :width="widths[screen]"
         called="The page after"
       >
         <span class="flex gap-3">
@@ -51,16 +51,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
             >After · <b>{{ nextWords }}</b></span
           >
           <span v-if="page.kind === 'product'" class="ml-auto inline-flex gap-3" role="group" aria-label="Screen">
-            <button
-              v-for="of in screenNames"
-              :key="of"
-              type="button"
-              :class="screen === of ? 'border-b-[1.5px] border-ink text-ink' : ''"
-              :aria-pressed="screen === of"
-              @click="screen = of"
-            >
-              {{ of }}
-            </button>
+            <ScreenChoice v-model="screen" />
           </span>
         </span>
       </ComparedState>

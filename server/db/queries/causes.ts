@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm'
+import type { ReleaseCause } from '@contracts/release'
 import { groupBy } from '@core/lists/group-by'
 import { causingKinds, type RecordChange } from '@core/release/causes'
 import type { Db, Tx } from '../connect'
 import { unpackDifferences } from '../schema'
 import { holds } from './history'
-import { instant, millis } from './instants'
+import { instant, isoText, millis } from './instants'
 import type { PageKey } from './page-key'
 
 // Why pages of releases changed: the steps of the history that touched what they are made of.
@@ -101,16 +102,8 @@ export async function insertCauses(
     on conflict do nothing`)
 }
 
-/** A step that changed pages of a release: what was done, when, by whom. */
-export interface StoredCause {
-  step: number
-  title: string
-  at: string
-  person: string | null
-}
-
 const causeColumns = sql`
-  s.id::float8 as step, s.title, to_char(s.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at,
+  s.id::float8 as step, s.title, ${isoText(sql`s.at`)} as at,
   who.name as person`
 
 /** The steps that changed most pages of a release, and how many. */
@@ -118,8 +111,8 @@ export async function causesOfRelease(
   db: Db,
   releaseId: number,
   limit: number,
-): Promise<(StoredCause & { pages: number })[]> {
-  const { rows } = await db.execute<StoredCause & { pages: number } & Record<string, unknown>>(sql`
+): Promise<(ReleaseCause & { pages: number })[]> {
+  const { rows } = await db.execute<ReleaseCause & { pages: number } & Record<string, unknown>>(sql`
     select ${causeColumns}, c.pages
     from (select step_id, count(*)::int as pages from release_cause where release_id = ${releaseId}
       group by step_id order by count(*) desc, step_id desc limit ${limit}) c
@@ -133,8 +126,8 @@ export async function causesOfPage(
   db: Db,
   releaseId: number,
   { language, kind, key }: PageKey,
-): Promise<StoredCause[]> {
-  const { rows } = await db.execute<StoredCause & Record<string, unknown>>(sql`
+): Promise<ReleaseCause[]> {
+  const { rows } = await db.execute<ReleaseCause & Record<string, unknown>>(sql`
     select ${causeColumns} from release_cause c join step s on s.id = c.step_id
       left join person who on who.id = s.person_id
     where c.release_id = ${releaseId} and c.language = ${language} and c.kind = ${kind} and c.key = ${key}

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import type { ChangedProduct } from '@contracts/product'
 import type { Db } from '../connect'
 import { membersOfSets } from './history'
+import { isoText } from './instants'
 
 // What was changed, for those who follow it. Steps are followed in the order of the transactions that wrote them, and
 // only those are told that no earlier transaction can still be beside: so nothing is missed, however long some take.
@@ -81,7 +82,7 @@ export async function productChanges(
       union
       select s.step_id, p.sku collate "C" from ${membersOfSets(sql`s.step_id = ${list}`)} m join change_set s on s.id = m.set_id
       join product p on p.id = m.product_id)
-    select x.sku, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at,
+    select x.sku, ${isoText(sql`st.at`)} as at,
       not exists (select 1 from product p where p.sku = x.sku) as removed, st.written, st.id as step
     from x join step st on st.id = x.step_id where ${after}
     order by st.written, st.id, x.sku limit ${limit}`)

@@ -2,6 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { Difference } from '@core/catalogue/patch'
 import type { Db, Tx } from '../connect'
 import { blockLength, unpackDifferences } from '../schema'
+import { isoText } from './instants'
 
 // A product's changes stand in two places: what one change did to it alone, and what one did to many products alike.
 // The products of the latter are bits, a row for each block of numbers: a change of all products writes few rows.
@@ -45,7 +46,7 @@ export async function changesOfProduct(
       union all
       (select s.id, s.step_id, ${ofSet} from change_block m join change_set s on s.id = m.set_id
       where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
-    select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at,
+    select c.id::float8 as id, ${isoText(sql`st.at`)} as at,
       p.name as person, st.title, c.differences
     from c join step st on st.id = c.step_id left join person p on p.id = st.person_id order by c.id desc limit ${limit}`)
   return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))

@@ -12,7 +12,7 @@ import { touchedSince } from './touched'
 
 /** So often it is looked whether another process has taken a release live, in milliseconds. */
 const lookEvery = 1000
-/** Where more pages than this have changed, all answers of the storefront are dropped: that is quicker. */
+/** Where more pages than this have changed, all answers are dropped: that is quicker. */
 const mostTouched = 20_000
 
 let made: ReadyAnswers | undefined

@@ -9,7 +9,6 @@ export interface ReadyAnswer {
   /** The body, packed by gzip (RFC 1952) unless it is too short to gain by it. */
   body: Buffer
   packed: boolean
-  type: string
   /** The entity tag, as its header says it. */
   tag: string
   /** When it changes by itself, in milliseconds since 1970; null where it never does. */
@@ -78,7 +77,7 @@ export class ReadyAnswers {
   put(address: string, answer: ReadyAnswer): void {
     this.#answers.set(address, answer)
     if (!this.#answers.has(address)) return
-    for (const part of [...answer.madeOf, partOfAll(answer.storefront)]) {
+    for (const part of answer.madeOf) {
       const addresses = this.#addresses.get(part)
       if (addresses) addresses.add(address)
       else this.#addresses.set(part, new Set([address]))
@@ -90,11 +89,6 @@ export class ReadyAnswers {
     for (const address of [...(this.#addresses.get(part) ?? [])]) this.#answers.delete(address)
   }
 
-  /** Drops all answers of a storefront. */
-  dropStorefront(storefront: string): void {
-    this.drop(partOfAll(storefront))
-  }
-
   clear(): void {
     this.#answers.clear()
     this.#unpacked.clear()
@@ -102,14 +96,10 @@ export class ReadyAnswers {
 
   #forget(address: string, answer: ReadyAnswer): void {
     this.#unpacked.delete(answer)
-    const { madeOf, storefront } = answer
-    for (const part of [...madeOf, partOfAll(storefront)]) {
+    for (const part of answer.madeOf) {
       const addresses = this.#addresses.get(part)
       addresses?.delete(address)
       if (addresses?.size === 0) this.#addresses.delete(part)
     }
   }
 }
-
-/** What every answer of a storefront is made of. No page has a key with a line break. */
-const partOfAll = (storefront: string) => `${storefront}\n`

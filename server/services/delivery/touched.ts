@@ -24,7 +24,7 @@ export async function touchedSince(
   for (const one of steps) {
     for (let place: PlaceInStep | null = null; ;) {
       const touched = await touchedPages(db, storefront, one, place, touchedAtOnce)
-      pages.push(...(touched as PageKey[]))
+      pages.push(...touched)
       if (touched.length < touchedAtOnce) break
       if (pages.length > most) return 'all'
       place = touched.at(-1)!

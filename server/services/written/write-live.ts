@@ -1,7 +1,6 @@
 import path from 'node:path'
 import { listPart } from '@contracts/delivery'
-import type { ReleasedCategories, ReleasedCategory } from '@core/release/site'
-import { withAllUnder } from '@core/release/site'
+import { withAllUnder, type ReleasedCategories, type ReleasedCategory } from '@core/release/site'
 import { database, inTransaction } from '../../db/connect'
 import { deliveredPages } from '../../db/queries/delivered-pages'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'

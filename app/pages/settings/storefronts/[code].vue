@@ -155,7 +155,7 @@ useKeys('Storefront', [
           @save="save"
         />
       </div>
-      <div class="flex items-baseline gap-4 px-5 py-1.5 text-[12.5px]">
+      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 py-1.5 text-[12.5px]">
         <button
           v-for="(w, k) in sides"
           :key="k"
