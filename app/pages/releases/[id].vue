@@ -159,7 +159,7 @@ useKeys('Pages of a release', walking)
         <span class="text-ink2"
           >{{ releaseStateWords(release)
           }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
-          ><template v-else>, {{ scopeWords }}</template></span
+          ><template v-else> · {{ scopeWords }}</template></span
         >
         <ReleaseActions
           v-if="session.mayEdit && release.number === null"
