@@ -86,6 +86,18 @@ export default ts.config(
     },
   },
   {
+    files: ['app/**/*.{ts,vue}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.name='watch'] > ArrowFunctionExpression:first-child > ArrayExpression.body",
+          message: 'A new array always differs from the one before: watch a list of getters, each is compared.',
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.vue'],
     languageOptions: { parser: vueParser, parserOptions: { parser: ts.parser, sourceType: 'module' } },
     rules: {

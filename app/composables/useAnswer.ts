@@ -64,7 +64,7 @@ function useSettled<S>(question: () => S, wait: number, isAnswered: () => boolea
     else settle()
   })
   onScopeDispose(() => clearTimeout(timer))
-  return settled
+  return { settled, isSettled: computed(() => settled.value === now.value) }
 }
 
 const problemOf = (error: unknown) => (error instanceof ApiProblem ? error : undefined)
@@ -79,7 +79,7 @@ export function useAnswer<N extends OperationName>(
   { wait = 0, on }: Following = {},
 ) {
   const isAnswered = (): boolean => query.data.value !== undefined
-  const sent = useSettled(sending, wait, isAnswered)
+  const { settled: sent, isSettled } = useSettled(sending, wait, isAnswered)
   const query = useQuery(
     {
       queryKey: computed((): QueryKey => [name, sent.value]),
@@ -91,6 +91,8 @@ export function useAnswer<N extends OperationName>(
   )
   const data = computed(() => (sent.value === undefined ? undefined : (query.data.value as AnswerTo<N> | undefined)))
   const problem = computed(() => problemOf(query.error.value))
+  /** Whether what was asked last has been answered: until then the data are those of the question before. */
+  const isCurrent = computed(() => isSettled.value && !query.isPlaceholderData.value && !query.isPending.value)
   const refresh = async () => {
     if (sent.value !== undefined) await query.refetch()
   }
@@ -101,7 +103,7 @@ export function useAnswer<N extends OperationName>(
     answers.setQueryData(queryKey, answer)
   }
   if (on) watch(on, refresh, { deep: true })
-  return { data, problem, busy: computed(() => query.isFetching.value), refresh, set }
+  return { data, problem, isCurrent, busy: computed(() => query.isFetching.value), refresh, set }
 }
 
 /** The answers to the same call with several things sent, in their order; the old ones stay until all new ones are there. */
@@ -154,7 +156,7 @@ export function useMore<N extends OperationName>(
   type Item = Paged<N>[0]
   type Page = { items: Item[]; next: unknown }
   const isAnswered = (): boolean => query.data.value !== undefined
-  const sent = useSettled(() => sending(undefined), wait, isAnswered)
+  const { settled: sent } = useSettled(() => sending(undefined), wait, isAnswered)
   const query = useInfiniteQuery(
     {
       queryKey: computed((): QueryKey => [name, 'pages', sent.value]),

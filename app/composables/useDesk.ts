@@ -88,7 +88,7 @@ export function useDesk(record: () => string) {
     currentKey.value = rows.value[Math.max(0, Math.min(rows.value.length - 1, to))]?.key ?? ''
   }
   watch(
-    () => [current.value?.key, desk.value],
+    [current, desk],
     () => {
       const r = current.value
       sought.value = r ? flatOfCoded(targetOf(r) ?? r.segment.target ?? r.segment.text) : null

@@ -30,35 +30,42 @@ export function usePages<T>(
     try {
       const answer = await ask(page * size, size, signal)
       if (signal.aborted) return
-      // The first page of a new question takes the place of all pages of the old one.
-      pages.value = new Map([...(page === first ? [] : pages.value), [page, answer.items]])
-      if (page === first) first = -1
+      // The first page that comes of a new question takes the place of all pages of the old one.
+      pages.value = new Map([...(isOfBefore ? [] : pages.value), [page, answer.items]])
+      isOfBefore = false
       count.value = answer.count
       problem.value = undefined
     } catch (e) {
+      if (signal.aborted) return
       asked.delete(page)
-      if (e instanceof ApiProblem && !signal.aborted) problem.value = e
+      if (e instanceof ApiProblem) problem.value = e
     } finally {
-      busy.value = false
+      if (!signal.aborted) busy.value = false
     }
   }
-  let first = 0
-  function refresh() {
+  /** Whether the pages that are there answer the question before. */
+  let isOfBefore = false
+  /** From here on every page is asked for anew, and what is still under way comes too late. */
+  function begin() {
     going.abort()
     going = new AbortController()
     asked.clear()
     under.clear()
-    first = 0
+  }
+  function refresh() {
+    begin()
+    isOfBefore = true
     void load(0)
   }
   let timer: ReturnType<typeof setTimeout> | undefined
   watch(
-    on,
+    // What says the same is the same question, also where what it is read from was read anew.
+    () => JSON.stringify(on()),
     () => {
       clearTimeout(timer)
       timer = setTimeout(refresh, count.value === undefined ? 0 : 80)
     },
-    { immediate: true, deep: true },
+    { immediate: true },
   )
   const row = (i: number): T | undefined => pages.value.get(Math.floor(i / size))?.[i % size]
   /** Asks for the pages that some consecutive rows lie on. */
@@ -79,8 +86,7 @@ export function usePages<T>(
   }
   /** Asks anew for what was shown, after a change: the old rows stay until the new ones come. */
   function renew(from: number, to: number) {
-    asked.clear()
-    under.clear()
+    begin()
     return ensure(from, to)
   }
   return { count, row, show, rowsBetween, renew, problem, busy, refresh }

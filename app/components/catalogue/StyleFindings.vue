@@ -30,7 +30,7 @@ watch(found, (list) =>
   ),
 )
 watch(
-  () => [props.value, props.language, props.storefront],
+  [() => props.value, () => props.language, () => props.storefront],
   () => {
     clearTimeout(timer)
     timer = setTimeout(() => void look(), 200)

@@ -139,9 +139,8 @@ watch(html, (h) => {
   last = normalForm(h)
   editor.value?.commands.setContent(h, { emitUpdate: false })
 })
-watch(
-  () => [editor.value, props.places] as const,
-  ([e, places]) => e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)),
+watch([editor, () => props.places], ([e, places]) =>
+  e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)),
 )
 watch(
   () => props.disabled,

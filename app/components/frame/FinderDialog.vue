@@ -59,10 +59,11 @@ const here = computed(() =>
   ),
 )
 
-const { data } = useAnswer('find', () => (q.value.trim() === '' ? undefined : { query: { q: q.value } }), { wait: 60 })
+const answer = useAnswer('find', () => (q.value.trim() === '' ? undefined : { query: { q: q.value } }), { wait: 60 })
+const isAnswered = computed(() => answer.isCurrent.value || q.value.trim() === '')
 const places: Record<string, string> = { product: '/catalogue', piece: '/library', assignment: '/assignments' }
 const records = computed(() =>
-  (data.value?.items ?? []).map((item): Found => ({
+  (answer.data.value?.items ?? []).map((item): Found => ({
     kind: item.kind,
     id: item.code,
     name: item.name,
@@ -74,6 +75,26 @@ const found = computed(() => {
   const typed = q.value.trim()
   const named = [...everywhere, ...here.value, ...screens]
   return [...records.value, ...named.filter((c) => answersTo(c, typed))]
+})
+/** Whether somebody pressed Enter before the answer was there: the first result is opened once it is. */
+const isAhead = ref(false)
+/** Whether an option was chosen by hand, which Enter then means, whatever is still to come. */
+const isMoved = ref(false)
+watch(q, () => {
+  isAhead.value = false
+  isMoved.value = false
+})
+function keepAhead(e: KeyboardEvent) {
+  if (e.key.startsWith('Arrow')) isMoved.value = true
+  if (e.key !== 'Enter' || isAnswered.value || isMoved.value) return
+  e.preventDefault()
+  e.stopPropagation()
+  isAhead.value = true
+}
+watch([isAnswered, answer.problem], () => {
+  if (!isAhead.value) return
+  isAhead.value = false
+  choose(found.value[0] ?? null)
 })
 function choose(item: Found | null) {
   if (!item) return
@@ -88,7 +109,7 @@ function choose(item: Found | null) {
   <Dialog :open="open" aria-label="Find anything" class="relative z-50" @close="open = false">
     <div class="fixed inset-0 bg-ink/25" aria-hidden="true" />
     <div class="fixed inset-x-0 top-20 mx-auto w-[560px] max-w-[94vw]">
-      <DialogPanel class="border border-hair2 bg-sheet shadow-md">
+      <DialogPanel class="border border-hair2 bg-sheet shadow-md" @keydown.capture="keepAhead">
         <Combobox :model-value="null" @update:model-value="choose">
           <ComboInput
             v-model="q"

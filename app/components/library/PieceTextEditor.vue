@@ -22,7 +22,7 @@ const places = shallowRef<FoundPlace[]>()
 const setup = useSetupStore()
 const hosts = shallowRef<readonly string[]>([])
 watch(
-  () => [lens.storefront, props.language],
+  [() => lens.storefront, () => props.language],
   async () => {
     hosts.value =
       (await houseStyle()).styleFor('piece', { storefront: lens.storefront, language: props.language }).hosts ?? []

@@ -20,7 +20,7 @@ const batch = computed(() => {
 })
 const plan = shallowRef<BatchPlan>()
 watch(
-  () => [props.busy, drafts.value],
+  [() => props.busy, drafts],
   async () => {
     if (props.busy || batch.value.files.length === 0) return
     try {

@@ -58,12 +58,9 @@ const words: Record<PoolState, string> = {
 const takeable = (r: PoolRow) => !props.disabled && (r.state === 'differs' || r.state === 'empty')
 
 const selected = ref<string[]>([])
-watch(
-  () => [props.sku, data.value?.gtin],
-  () => {
-    selected.value = []
-  },
-)
+watch([() => props.sku, () => data.value?.gtin], () => {
+  selected.value = []
+})
 const markEmpty = () => {
   selected.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
 }

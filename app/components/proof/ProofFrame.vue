@@ -200,7 +200,7 @@ watch(() => props.asked, mark)
 // Only the words decide whether the document is written anew: opening a part must not reset it.
 const written = ref('')
 watch(
-  () => [props.page, props.language],
+  [() => props.page, () => props.language],
   () => {
     written.value = html.value
   },

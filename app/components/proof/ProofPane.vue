@@ -69,12 +69,9 @@ const shown = computed(() =>
 )
 const askedPart = computed(() => shown.value.find((p) => p.piece === asked.value))
 const askedOut = shallowRef<LeftOut | null>(null)
-watch(
-  () => [props.sku, lens.edition.id],
-  () => {
-    askedOut.value = null
-  },
-)
+watch([() => props.sku, () => lens.edition.id], () => {
+  askedOut.value = null
+})
 const [candidates, others] = [
   computed(() => (data.value?.left_out ?? []).filter((l) => !notMeant(l))),
   computed(() => (data.value?.left_out ?? []).filter(notMeant)),

@@ -63,7 +63,12 @@ const rows = computed(() => visible.value.filter((v) => props.list.line(v.index)
 const seen = computed(() => across.value.getVirtualItems())
 const width = computed(() => nameWidth + columns.value.length * columnWidth)
 watch(
-  () => [visible.value[0]?.index, visible.value.at(-1)?.index, props.list.cloth.value, props.list.total.value],
+  [
+    () => visible.value[0]?.index,
+    () => visible.value.at(-1)?.index,
+    () => props.list.cloth.value,
+    () => props.list.total.value,
+  ],
   () => {
     if (visible.value.length > 0) props.list.show(visible.value[0]!.index, visible.value.at(-1)!.index)
   },
@@ -111,10 +116,8 @@ const at = useState('cloth-at', () => ({ line: 0, column: -1 })).value
 const current = computed(() =>
   props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined,
 )
-watch(
-  () => [current.value?.sku, at.column, columns.value.length],
-  () =>
-    emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined),
+watch([() => current.value?.sku, () => at.column, () => columns.value.length], () =>
+  emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined),
 )
 watch(
   () => props.list.total.value,

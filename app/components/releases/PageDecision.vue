@@ -14,13 +14,10 @@ const params = computed(() => {
 /** What a reason is asked for. */
 const asked = ref<'anyway' | 'leave-out'>()
 const reason = ref('')
-watch(
-  () => [props.page.key, props.page.language, props.page.kind],
-  () => {
-    asked.value = undefined
-    reason.value = ''
-  },
-)
+watch([() => props.page.key, () => props.page.language, () => props.page.kind], () => {
+  asked.value = undefined
+  reason.value = ''
+})
 const { during } = useBusy()
 async function act(work: () => Promise<unknown>) {
   if (!(await during(work))) return

@@ -26,13 +26,10 @@ type Asked = 'release' | 'schedule' | 'approve' | 'refuse'
 const asked = ref<Asked>()
 const comment = ref('')
 const at = ref<string | null>(null)
-watch(
-  () => [props.release.id, props.release.state, props.release.base],
-  () => {
-    asked.value = undefined
-    comment.value = ''
-  },
-)
+watch([() => props.release.id, () => props.release.state, () => props.release.base], () => {
+  asked.value = undefined
+  comment.value = ''
+})
 function ask(what: Asked | undefined) {
   asked.value = what
 }

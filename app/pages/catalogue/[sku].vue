@@ -20,7 +20,7 @@ const { columns, product, sources, resolved, page, parent, parentProduct } = use
 
 // A product that there is not has no page to be shown.
 watch(
-  () => [sku.value, product.problem.value],
+  [sku, () => product.problem.value],
   () => {
     focus.value = product.problem.value ? null : sku.value
   },

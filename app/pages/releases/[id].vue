@@ -124,7 +124,7 @@ const going = computed(() => {
 /** After somebody decided about the release, or about the page that is shown. */
 const decided = () => Promise.all([refresh(), list.renew(at.value, at.value)])
 const asked = ref(false)
-watch(here, () => {
+watch([() => here.value?.key, () => here.value?.language], () => {
   asked.value = false
 })
 /** Rolls the product back to how it was before this release, at once. */

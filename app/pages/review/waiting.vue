@@ -51,15 +51,12 @@ const { selected, toggle, clearSelection, walking, selecting } = useListKeys(lis
     editing.value = undefined
   },
 })
-watch(
-  () => [by.value, state.value, group.value, language.value, outdated.value, mine.value],
-  () => {
-    at.value = 0
-    clearSelection()
-    editing.value = undefined
-    sure.value = undefined
-  },
-)
+watch([by, state, group, language, outdated, mine], () => {
+  at.value = 0
+  clearSelection()
+  editing.value = undefined
+  sure.value = undefined
+})
 const here = computed(() => list.row(at.value))
 watch(here, (s) => {
   focus.value = s && s.picture === null ? s.sku : null

@@ -64,7 +64,7 @@ onBeforeUnmount(() => {
 const matchesFor = useDeskMatches()
 const matches = shallowRef<Match[]>([])
 watch(
-  () => [current.value?.key, lens.language],
+  [() => current.value?.key, () => lens.language],
   async () => {
     const r = current.value
     back.value = null

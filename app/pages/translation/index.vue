@@ -71,14 +71,11 @@ const { virtual, rows, reveal, selected, toggle, selectTo, clearSelection, walki
   at,
   keyOf: (w) => w.record,
 })
-watch(
-  () => [{ ...filter }, lens.edition.id],
-  () => {
-    clearSelection()
-    at.value = 0
-    reveal(0)
-  },
-)
+watch([filter, () => lens.edition.id], () => {
+  clearSelection()
+  at.value = 0
+  reveal(0)
+})
 const to = (w: WorkRecord) => ({
   path: `/translation/${segment(w.record)}`,
   query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) },

@@ -53,7 +53,7 @@ const begun = call('listProducts', { query: { limit: 1, status: 'active' } }).th
   if (!sample.value) sample.value = a.items[0]?.sku ?? ''
 }, tellProblem)
 watch(
-  () => [sample.value, side.value],
+  [sample, side],
   () => {
     focus.value = side.value === 'layout' ? sample.value || null : null
   },
