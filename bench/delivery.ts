@@ -57,7 +57,7 @@ async function load(url: string, addresses: string, known: boolean): Promise<Loa
 async function writePages(): Promise<string[]> {
   const db = database()
   const { number, reads } = await livePointer(db, storefront)
-  const reading = { storefront, release: reads }
+  const reading = { storefront, release: reads, group: '' }
   const asked = { language, kind: 'product', after: '', limit: 50, now: Date.now() }
   const live = (await deliveredPages(db, reading, asked)).flatMap((p) => p.document ?? [])
   const patterns = [...(await documentsById(db, live)).values()].map(({ text }) => text)

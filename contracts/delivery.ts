@@ -73,5 +73,35 @@ export interface DeliveredChanges {
   next: string
 }
 
+/** A customer group whose pages can be asked for with a key. */
+export interface DeliveredGroup {
+  group: string
+  name: string
+}
+
+/** A delivery key as it is listed: the key itself is known to nobody but the shop. */
+export interface DeliveryKey {
+  id: number
+  name: string
+  /** The storefronts that it opens. */
+  storefronts: string[]
+  /** Who made it; null where they are no longer here. */
+  maker: string | null
+  made: string
+  /** When it was used last, to the hour; null where it never was. */
+  used: string | null
+}
+
+/** A key that was just made; it is told this once. */
+export interface MadeDeliveryKey extends DeliveryKey {
+  key: string
+}
+
+/** What a key is made of. */
+export interface DeliveryKeyBody {
+  name: string
+  storefronts: string[]
+}
+
 /** So many products are in a part of a list, where nobody says how many. */
 export const listPart = 24

@@ -18,7 +18,7 @@ import { hashPassword } from '@server/services/people/session'
 import { contentOfFile } from '@server/services/media/content-of-file'
 import { settings } from '@server/settings'
 import { storage } from '@server/storage/chosen'
-import { assignments, blockKinds, campaigns, pieces, questions, questionSets, specials } from './content'
+import { assignments, blockKinds, campaigns, openingSpecials, pieces, questions, questionSets, specials } from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
 import { terms } from './content/terms'
@@ -165,6 +165,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('glossary', terms)
   const skus = lines.flatMap((line) => line.models.map((m) => `product:${m.sku}`))
   await rememberTexts([...skus, ...[...questions, ...pieces].map((p) => `piece:${p.code}`)], now)
+  for (const s of openingSpecials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)
   await evaluateDue(clock)

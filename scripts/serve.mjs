@@ -5,9 +5,9 @@ import path from 'node:path'
 import { run, stay, StepFailed } from './run.mjs'
 import { supervise } from './supervise.mjs'
 
-/** A secret of this installation, made once and kept. */
-function savedSecret(data) {
-  const file = path.join(data, 'secret')
+/** A secret of this installation, made once and kept under a name. */
+function savedSecret(data, name) {
+  const file = path.join(data, name)
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 })
   return readFileSync(file, 'utf8')
 }
@@ -20,16 +20,21 @@ export function environment({ url, data, port, host, shopPort }) {
     NODE_ENV: 'production',
     INKLOOM_DATABASE_URL: url,
     INKLOOM_DATA: data,
-    INKLOOM_SECRET: process.env.INKLOOM_SECRET ?? savedSecret(data),
+    INKLOOM_SECRET: process.env.INKLOOM_SECRET ?? savedSecret(data, 'secret'),
     INKLOOM_PORT: String(port),
     INKLOOM_HOST: host,
     NITRO_PORT: String(port),
     NITRO_HOST: host,
-    ...(shopPort === undefined
-      ? {}
-      : { INKLOOM_SHOP_PORT: String(shopPort), INKLOOM_SHOP_DELIVERY: `http://${host}:${port}` }),
+    ...(shopPort === undefined ? {} : shopEnvironment({ data, port, host, shopPort })),
   }
 }
+
+/** What the shop that is started together with the server is told, and the server of it. */
+const shopEnvironment = ({ data, port, host, shopPort }) => ({
+  INKLOOM_SHOP_PORT: String(shopPort),
+  INKLOOM_SHOP_DELIVERY: `http://${host}:${port}`,
+  INKLOOM_SHOP_KEY: process.env.INKLOOM_SHOP_KEY ?? savedSecret(data, 'shop-key'),
+})
 
 /**
  * How Node runs what holds thousands of products at a time: with room for young objects, which are otherwise copied

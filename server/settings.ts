@@ -32,6 +32,8 @@ export interface Settings {
   deliverySeconds: number
   /** How much memory the answers of delivery take that are kept ready, in megabytes of a million bytes. */
   deliveryMegabytes: number
+  /** A delivery key that opens every storefront, for the shop that is started together with the server. */
+  shopKey: string | null
   /** The folder into which live releases are written out as files; null where they are not. */
   writtenFolder: string | null
 }
@@ -64,6 +66,7 @@ const schema = Joi.object({
   INKLOOM_DELIVERY_SECONDS: Joi.number().integer().min(0).max(86_400).default(30),
   INKLOOM_DELIVERY_MEGABYTES: Joi.number().integer().min(0).max(16_384).default(64),
   INKLOOM_WRITTEN_FOLDER: Joi.string(),
+  INKLOOM_SHOP_KEY: Joi.string().min(32),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
   INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
@@ -116,6 +119,7 @@ export function settings(): Settings {
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
     deliveryMegabytes: env.INKLOOM_DELIVERY_MEGABYTES as number,
+    shopKey: (env.INKLOOM_SHOP_KEY as string | undefined) ?? null,
     writtenFolder: env.INKLOOM_WRITTEN_FOLDER === undefined ? null : path.resolve(env.INKLOOM_WRITTEN_FOLDER as string),
     storage: storageOf(env as Record<string, string>),
   }

@@ -7,6 +7,11 @@ export interface DeliveredStorefront {
   languages: { language: string; name: string }[]
 }
 
+export interface DeliveredGroup {
+  group: string
+  name: string
+}
+
 export interface DeliveredPart {
   piece: string
   kind: string

@@ -1,4 +1,11 @@
-import type { Delivered, DeliveredChanges, DeliveredList, DeliveredProduct, DeliveredStorefront } from './delivered'
+import type {
+  Delivered,
+  DeliveredChanges,
+  DeliveredGroup,
+  DeliveredList,
+  DeliveredProduct,
+  DeliveredStorefront,
+} from './delivered'
 import { fullShelf, shelfAfter, type Shelf } from './shelf'
 
 /** The delivery interface says no: 404 for what is not released. */
@@ -8,13 +15,22 @@ export class NotDelivered extends Error {
   }
 }
 
+/** An edition as a customer group gets it; '' is everybody. */
+export interface Edition {
+  storefront: string
+  language: string
+  group: string
+}
+
 /** What is read over the delivery interface, and kept for as long as it allows. */
 export interface Delivery {
   storefronts(): Promise<DeliveredStorefront[]>
-  shelf(storefront: string, language: string): Promise<Shelf>
+  /** The groups whose pages can be read; none where this shop has no key. */
+  groups(storefront: string): Promise<DeliveredGroup[]>
+  shelf(edition: Edition): Promise<Shelf>
   /** A product by the last part of its page's address: its slug, or its SKU where it has none. */
-  product(storefront: string, language: string, address: string): Promise<DeliveredProduct>
-  list(storefront: string, language: string, category: string, after: string | null): Promise<DeliveredList>
+  product(edition: Edition, address: string): Promise<DeliveredProduct>
+  list(edition: Edition, category: string, after: string | null): Promise<DeliveredList>
   sitemap(storefront: string, language: string, query: string): Promise<Response>
   picture(name: string, query: string): Promise<Response>
 }
@@ -35,11 +51,25 @@ interface Kept {
 const part = encodeURIComponent
 const isMissing = (e: unknown) => e instanceof NotDelivered && e.status === 404
 
-/** Reads an installation's delivery interface at an address. */
-export function deliveryOf(origin: string, now: () => number): Delivery {
+const pathOf = ({ storefront, language }: Pick<Edition, 'storefront' | 'language'>) =>
+  `/delivery/${part(storefront)}/${part(language)}`
+
+/** What is read of an edition, with what says for whom. */
+function addressOf(edition: Edition, what: string, query: Record<string, string> = {}): string {
+  const { group } = edition
+  const asked = new URLSearchParams({ ...query, ...(group === '' ? {} : { group }) })
+  return `${pathOf(edition)}/${what}${asked.size === 0 ? '' : `?${asked}`}`
+}
+
+/** What does not differ from group to group. */
+const forAll = new Set(['menu', 'phrases', 'pages'])
+const isForAll = (what: string) => forAll.has(what.split('/')[0]!)
+
+/** Reads an installation's delivery interface at an address, with a key where this shop has one. */
+export function deliveryOf(origin: string, key: string | undefined, now: () => number): Delivery {
   const kept = new Map<string, Kept>()
   const shelves = new Map<string, Promise<Shelf>>()
-  const edition = (storefront: string, language: string) => `/delivery/${part(storefront)}/${part(language)}`
+  const authorized: Record<string, string> = key === undefined ? {} : { Authorization: `Bearer ${key}` }
 
   function keep(path: string, entry: Kept) {
     kept.delete(path)
@@ -51,7 +81,9 @@ export function deliveryOf(origin: string, now: () => number): Delivery {
   async function read<T>(path: string): Promise<T> {
     const known = kept.get(path)
     if (known && known.until > now()) return known.body as T
-    const answer = await fetch(`${origin}${path}`, { headers: known?.tag ? { 'If-None-Match': known.tag } : {} })
+    const answer = await fetch(`${origin}${path}`, {
+      headers: { ...authorized, ...(known?.tag ? { 'If-None-Match': known.tag } : {}) },
+    })
     const maxAge = Number(/max-age=(\d+)/.exec(answer.headers.get('cache-control') ?? '')?.[1] ?? 0)
     const until = now() + maxAge * 1000
     if (answer.status === 304 && known) {
@@ -74,51 +106,51 @@ export function deliveryOf(origin: string, now: () => number): Delivery {
     })
   }
 
-  async function readShelf(storefront: string, language: string): Promise<Shelf> {
-    const answer = await fetch(`${origin}${edition(storefront, language)}/everything`)
+  async function readShelf(edition: Edition): Promise<Shelf> {
+    const answer = await fetch(`${origin}${addressOf(edition, 'everything')}`, { headers: authorized })
     if (!answer.ok) throw new NotDelivered(answer.status)
-    return fullShelf(answer, language, now())
+    return fullShelf(answer, edition.language, now())
   }
 
-  async function refreshed(shelf: Shelf, storefront: string, language: string): Promise<Shelf> {
-    const path = `/delivery/${part(storefront)}/changes?after=${part(shelf.cursor)}&limit=1000`
+  async function refreshed(shelf: Shelf, edition: Edition): Promise<Shelf> {
+    const path = `/delivery/${part(edition.storefront)}/changes?after=${part(shelf.cursor)}&limit=1000`
     const answer = await fetch(`${origin}${path}`)
     // What is gone is not kept any more: too much has changed since.
-    if (!answer.ok) return readShelf(storefront, language)
+    if (!answer.ok) return readShelf(edition)
     const changes = (await answer.json()) as DeliveredChanges
-    if (changes.items.length > mostChanges) return readShelf(storefront, language)
-    const here = edition(storefront, language)
-    const after = await shelfAfter(shelf, language, changes, (p) => readAgain<Delivered>(`${here}/${p}`))
+    if (changes.items.length > mostChanges) return readShelf(edition)
+    const again = (what: string) =>
+      readAgain<Delivered>(addressOf(isForAll(what) ? { ...edition, group: '' } : edition, what))
+    const after = await shelfAfter(shelf, edition.language, changes, again)
     return { ...after, read: now() }
-  }
-
-  async function productBySlug(storefront: string, language: string, slug: string) {
-    return read<DeliveredProduct>(`${edition(storefront, language)}/by-slug/${part(slug)}`)
   }
 
   return {
     storefronts: async () => (await read<{ items: DeliveredStorefront[] }>('/delivery')).items,
-    async shelf(storefront, language) {
-      const key = `${storefront}/${language}`
-      const known = await shelves.get(key)?.catch(() => undefined)
+    async groups(storefront) {
+      if (key === undefined) return []
+      return (await read<{ items: DeliveredGroup[] }>(`/delivery/${part(storefront)}/groups`)).items
+    },
+    async shelf(edition) {
+      const address = addressOf(edition, '')
+      const known = await shelves.get(address)?.catch(() => undefined)
       if (known && now() - known.read < shelfFor) return known
-      const fresh = known ? refreshed(known, storefront, language) : readShelf(storefront, language)
-      shelves.set(key, fresh)
+      const fresh = known ? refreshed(known, edition) : readShelf(edition)
+      shelves.set(address, fresh)
       return fresh
     },
-    async product(storefront, language, address) {
+    async product(edition, address) {
       try {
-        return await read<DeliveredProduct>(`${edition(storefront, language)}/products/${part(address)}`)
+        return await read<DeliveredProduct>(addressOf(edition, `products/${part(address)}`))
       } catch (e) {
-        if (isMissing(e)) return productBySlug(storefront, language, address)
+        if (isMissing(e)) return read<DeliveredProduct>(addressOf(edition, `by-slug/${part(address)}`))
         throw e
       }
     },
-    list(storefront, language, category, after) {
-      const cursor = after === null ? '' : `?cursor=${part(after)}`
-      return read(`${edition(storefront, language)}/categories/${part(category)}${cursor}`)
+    list(edition, category, after) {
+      return read(addressOf(edition, `categories/${part(category)}`, after === null ? {} : { cursor: after }))
     },
-    sitemap: (storefront, language, query) => fetch(`${origin}${edition(storefront, language)}/sitemap.xml${query}`),
+    sitemap: (storefront, language, query) => fetch(`${origin}${pathOf({ storefront, language })}/sitemap.xml${query}`),
     picture: (name, query) => fetch(`${origin}/delivery/media/${part(name)}${query}`),
   }
 }

@@ -4,23 +4,16 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { deliveryOf, NotDelivered } from './delivery'
 import type { Html } from './html'
-import {
-  categoryPage,
-  choicePage,
-  homeOf,
-  homePage,
-  missingPage,
-  productPage,
-  searchPage,
-  standingPage,
-  type Place,
-} from './pages'
+import { homeOf, type Place } from './frame'
+import { categoryPage, choicePage, homePage, missingPage, productPage, searchPage, standingPage } from './pages'
+import { basketCookie, basketOf, groupCookie, groupOf } from './shopper'
 
 // A shop as a business might have one: it knows the delivery interface, and nothing else of where its pages come from.
 
 const port = Number(process.env.INKLOOM_SHOP_PORT ?? 4871)
 const host = process.env.INKLOOM_HOST ?? '127.0.0.1'
-const delivery = deliveryOf(process.env.INKLOOM_SHOP_DELIVERY ?? 'http://127.0.0.1:4870', Date.now)
+const key = process.env.INKLOOM_SHOP_KEY
+const delivery = deliveryOf(process.env.INKLOOM_SHOP_DELIVERY ?? 'http://127.0.0.1:4870', key, Date.now)
 
 const headers = {
   'Content-Security-Policy':
@@ -54,7 +47,11 @@ interface Request {
 }
 
 function send(res: ServerResponse, status: number, page: Html): void {
-  res.writeHead(status, { ...headers, 'Content-Type': 'text/html; charset=utf-8', 'Cache-Control': 'no-cache' })
+  res.writeHead(status, {
+    ...headers,
+    'Content-Type': 'text/html; charset=utf-8',
+    'Cache-Control': 'private, no-cache',
+  })
   res.end(page.text)
 }
 
@@ -64,15 +61,13 @@ function sendFile(res: ServerResponse, file: string, type: string): void {
   res.end(body)
 }
 
-/** How many pieces a shopper has put into the basket, as the cookie says. */
-function basketOf(req: IncomingMessage): number {
-  const n = Number(/(?:^|;\s*)basket=(\d{1,3})(?:;|$)/.exec(req.headers.cookie ?? '')?.[1] ?? 0)
-  return Number.isInteger(n) ? n : 0
-}
-
 async function placeOf(req: IncomingMessage, storefront: string, language: string): Promise<Place> {
-  const [storefronts, shelf] = await Promise.all([delivery.storefronts(), delivery.shelf(storefront, language)])
-  return { storefront, language, shelf, storefronts, basket: basketOf(req) }
+  const [storefronts, groups] = await Promise.all([delivery.storefronts(), delivery.groups(storefront)])
+  const named = groupOf(req, key)
+  // A group that there is no longer is nobody's.
+  const group = groups.some((g) => g.group === named) ? named : ''
+  const shelf = await delivery.shelf({ storefront, language, group })
+  return { storefront, language, group, groups, shelf, storefronts, basket: basketOf(req) }
 }
 
 const numberIn = (url: URL): number => Math.max(1, Math.trunc(Number(url.searchParams.get('page') ?? 1)) || 1)
@@ -94,15 +89,35 @@ async function putIntoBasket({ req, res }: Request, storefront: string, language
   const form = await formOf(req)
   const sku = form.get('product') ?? ''
   const home = homeOf({ storefront, language })
-  const product = await delivery.product(storefront, language, sku)
+  const product = await delivery.product({ storefront, language, group: groupOf(req, key) }, sku)
   const chosen = form.get('sku')
   const isChosen = product.variants.length === 0 || product.variants.some((v) => v.sku === chosen)
-  const cookie = `basket=${basketOf(req) + 1}; Path=/; SameSite=Lax; HttpOnly; Max-Age=86400`
   res.writeHead(303, {
     ...headers,
     Location: `${home}/p/${encodeURIComponent(sku)}?said=${isChosen ? 'added' : 'choose'}`,
-    ...(isChosen ? { 'Set-Cookie': cookie } : {}),
+    ...(isChosen ? { 'Set-Cookie': basketCookie(basketOf(req) + 1) } : {}),
   })
+  res.end()
+}
+
+/** The page from which a form was sent. */
+function pathOfReferrer(req: IncomingMessage): string {
+  const url = URL.parse(req.headers.referer ?? '')
+  return url === null ? '' : url.pathname + url.search
+}
+
+/** Shows the shop as a customer group gets it, from the page on which that was chosen. */
+async function chooseGroup({ req, res }: Request, storefront: string, language: string): Promise<void> {
+  if (key === undefined) throw new NotDelivered(404)
+  const form = await formOf(req)
+  const wanted = form.get('group') ?? ''
+  const groups = await delivery.groups(storefront)
+  const group = groups.some((g) => g.group === wanted) ? wanted : ''
+  const home = homeOf({ storefront, language })
+  const from = pathOfReferrer(req)
+  // Nobody is led to another site.
+  const location = from === home || from.startsWith(`${home}/`) ? from : home
+  res.writeHead(303, { ...headers, Location: location, 'Set-Cookie': groupCookie(key, group) })
   res.end()
 }
 
@@ -145,11 +160,11 @@ const noSuchPage = new Set([404, 422])
 /** Pages that are one of many, by what stands in their address before which one. */
 const detailPages: Record<string, (place: Place, of: string, url: URL) => Promise<Html | undefined>> = {
   async p(place, of, url) {
-    const product = await delivery.product(place.storefront, place.language, of)
+    const product = await delivery.product(place, of)
     return productPage(place, product, url.searchParams.get('said'))
   },
   async c(place, of, url) {
-    const list = await delivery.list(place.storefront, place.language, of, url.searchParams.get('after'))
+    const list = await delivery.list(place, of, url.searchParams.get('after'))
     return categoryPage(place, list)
   },
   async page(place, of) {
@@ -183,6 +198,7 @@ async function answer(request: Request): Promise<void> {
   if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts()))
   if (path.length === 1) return send(res, 404, missingPage(null))
   if (req.method === 'POST' && path[2] === 'basket') return putIntoBasket(request, path[0]!, path[1]!)
+  if (req.method === 'POST' && path[2] === 'group') return chooseGroup(request, path[0]!, path[1]!)
   if (req.method !== 'GET' && req.method !== 'HEAD') {
     res.writeHead(405, { ...headers, Allow: 'GET, HEAD' })
     res.end()

@@ -1,140 +1,15 @@
 import type {
   DeliveredCard,
   DeliveredList,
-  DeliveredMenuEntry,
   DeliveredPage,
   DeliveredPart,
   DeliveredProduct,
   DeliveredStorefront,
 } from './delivered'
+import { header, documentOf, homeOf, productLink, categoryLink, pictureOf, phrase, type Place } from './frame'
+import { delivered, html, type Html } from './html'
 import type { Card, Shelf } from './shelf'
-import { delivered, html, trusted, type Html } from './html'
 import { wordsIn } from './words'
-
-/** Where a shopper is: the edition, what of it is delivered, what is in the basket. */
-export interface Place {
-  storefront: string
-  language: string
-  shelf: Shelf
-  storefronts: readonly DeliveredStorefront[]
-  basket: number
-}
-
-const part = encodeURIComponent
-export const homeOf = ({ storefront, language }: { storefront: string; language: string }): string =>
-  `/${part(storefront)}/${part(language)}`
-const productLink = (place: Place, { slug, sku }: Pick<DeliveredCard, 'slug' | 'sku'>) =>
-  `${homeOf(place)}/p/${part(slug ?? sku)}`
-const categoryLink = (place: Place, code: string) => `${homeOf(place)}/c/${part(code)}`
-const pageLink = (place: Place, code: string) => `${homeOf(place)}/page/${part(code)}`
-const pictureOf = (name: string, width: number) => `/pictures/${part(name)}?width=${width}`
-
-/** A delivered phrase; the form for a number where it has one. Empty where the storefront has no such wording. */
-export function phrase({ shelf, language }: Place, code: string, n?: number): string {
-  const forms = shelf.phrases[code]
-  if (!forms) return ''
-  if (n === undefined) return forms.other ?? ''
-  const form = forms[new Intl.PluralRules(language).select(n)] ?? forms.other ?? ''
-  return form.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
-}
-
-interface Head {
-  title: string
-  description?: string | null
-  structured?: readonly object[]
-  /** Where the page is, and where it is in other languages. */
-  address?: string | null
-  alternates?: readonly { language: string; address: string }[]
-}
-
-function documentOf(head: Head, place: Place | null, body: Html): Html {
-  const language = place?.language ?? 'en'
-  const direction = place?.shelf.direction ?? 'ltr'
-  // Nothing in a script element is markup, except its own end.
-  const structured = (head.structured ?? []).map(
-    (data) =>
-      html`<script type="application/ld+json">
-        ${trusted(JSON.stringify(data).replaceAll('<', '\\u003c'))}
-      </script>`,
-  )
-  return html`<!doctype html>
-    <html lang="${language}" dir="${direction}">
-      <head>
-        <meta charset="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <title>${head.title}</title>
-        ${head.description ? html`<meta name="description" content="${head.description}" />` : ''}
-        ${head.address ? html`<link rel="canonical" href="${head.address}" />` : ''}
-        ${(head.alternates ?? []).map(
-          (a) => html`<link rel="alternate" hreflang="${a.language}" href="${a.address}" />`,
-        )}
-        <link rel="stylesheet" href="/assets/shop.css" />
-        ${fontsFor(language)}
-        <script src="/assets/shop.js" defer></script>
-        ${structured}
-      </head>
-      <body>
-        ${body}
-      </body>
-    </html>`
-}
-
-const scripts: Record<string, string> = { ja: 'japanese', ar: 'arabic' }
-const fontsFor = (language: string): Html | string => {
-  const script = scripts[language.split('-')[0]!]
-  return script ? html`<link rel="stylesheet" href="/assets/${script}.css" />` : ''
-}
-
-function header(place: Place): Html {
-  const { storefronts, storefront, language, basket } = place
-  const words = wordsIn(language)
-  const shop = storefronts.find((s) => s.storefront === storefront)
-  const called = shop?.languages.find((l) => l.language === language)?.name ?? language
-  return html`<header class="top">
-    <a class="mark" href="${homeOf(place)}">Tarnwheel</a>
-    <p class="here"><a href="/" aria-label="${words.shops}: ${called}">${called}</a></p>
-    ${basket > 0 && html`<p class="basket">${phrase(place, 'items-in-basket', basket)}</p>`}
-    <form class="search" action="${homeOf(place)}/search" role="search">
-      <input type="search" name="q" aria-label="${words.search}" placeholder="${words.search}" maxlength="100" />
-    </form>
-    ${menu(place)}
-  </header>`
-}
-
-const menuLink = (place: Place, { name, to }: DeliveredMenuEntry): Html => {
-  if (to !== null && 'category' in to) return html`<a href="${categoryLink(place, to.category)}">${name}</a>`
-  if (to !== null && 'page' in to) return html`<a href="${pageLink(place, to.page)}">${name}</a>`
-  if (to !== null && 'address' in to) return html`<a href="${to.address}">${name}</a>`
-  return html`<span>${name}</span>`
-}
-
-/** The entries that lead somewhere in this shop. */
-const leads = ({ to, children }: DeliveredMenuEntry, shelf: Shelf): boolean =>
-  leading(children, shelf).length > 0 || (to !== null && (!('page' in to) || shelf.pages.has(to.page)))
-
-const leading = (entries: readonly DeliveredMenuEntry[], shelf: Shelf): DeliveredMenuEntry[] =>
-  entries.filter((e) => leads(e, shelf))
-
-function menu(place: Place): Html | string {
-  const entries = leading(place.shelf.menu, place.shelf)
-  const under = ({ children }: DeliveredMenuEntry) => leading(children, place.shelf)
-  if (entries.length === 0) return ''
-  return html`<nav class="menu">
-    <ul>
-      ${entries.map(
-        (e) =>
-          html`<li>
-            ${menuLink(place, e)}${
-              under(e).length > 0 &&
-              html`<ul>
-                ${under(e).map((c) => html`<li>${menuLink(place, c)}</li>`)}
-              </ul>`
-            }
-          </li>`,
-      )}
-    </ul>
-  </nav>`
-}
 
 function card(place: Place, c: DeliveredCard): Html {
   const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
@@ -258,7 +133,7 @@ export function homePage(place: Place, page: number): Html {
 export function categoryPage(place: Place, list: DeliveredList): Html {
   const { category, path, under, items, next } = list
   const words = wordsIn(place.language)
-  const more = next !== null && `${categoryLink(place, category.code)}?after=${part(next)}`
+  const more = next !== null && `${categoryLink(place, category.code)}?after=${encodeURIComponent(next)}`
   return documentOf(
     { title: category.name },
     place,
@@ -306,7 +181,7 @@ export function searchPage(place: Place, q: string, page: number): Html {
     html`${header(place)}
       <main>
         <h1>${title}</h1>
-        ${listOf(place, words.length === 0 ? [] : cards, { path: `${homeOf(place)}/search?q=${part(q)}`, page })}
+        ${listOf(place, words.length === 0 ? [] : cards, { path: `${homeOf(place)}/search?q=${encodeURIComponent(q)}`, page })}
       </main>`,
   )
 }

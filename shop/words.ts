@@ -9,6 +9,9 @@ export interface ShopWords {
   nothing: string
   home: string
   more: string
+  group: string
+  everybody: string
+  show: string
 }
 
 const words: Record<string, ShopWords> = {
@@ -21,6 +24,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Nothing found.',
     home: 'Home',
     more: 'More products',
+    group: 'Customer group',
+    everybody: 'All customers',
+    show: 'Show',
   },
   de: {
     search: 'Suchen',
@@ -31,6 +37,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Nichts gefunden.',
     home: 'Startseite',
     more: 'Weitere Produkte',
+    group: 'Kundengruppe',
+    everybody: 'Alle Kunden',
+    show: 'Anzeigen',
   },
   fr: {
     search: 'Rechercher',
@@ -41,6 +50,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Aucun résultat.',
     home: 'Accueil',
     more: 'Plus de produits',
+    group: 'Groupe de clients',
+    everybody: 'Tous les clients',
+    show: 'Afficher',
   },
   it: {
     search: 'Cerca',
@@ -51,6 +63,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Nessun risultato.',
     home: 'Pagina iniziale',
     more: 'Altri prodotti',
+    group: 'Gruppo di clienti',
+    everybody: 'Tutti i clienti',
+    show: 'Mostra',
   },
   nl: {
     search: 'Zoeken',
@@ -61,6 +76,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Niets gevonden.',
     home: 'Startpagina',
     more: 'Meer producten',
+    group: 'Klantengroep',
+    everybody: 'Alle klanten',
+    show: 'Tonen',
   },
   sv: {
     search: 'Sök',
@@ -71,6 +89,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Inget hittades.',
     home: 'Startsida',
     more: 'Fler produkter',
+    group: 'Kundgrupp',
+    everybody: 'Alla kunder',
+    show: 'Visa',
   },
   da: {
     search: 'Søg',
@@ -81,6 +102,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Intet fundet.',
     home: 'Forside',
     more: 'Flere produkter',
+    group: 'Kundegruppe',
+    everybody: 'Alle kunder',
+    show: 'Vis',
   },
   fi: {
     search: 'Hae',
@@ -91,6 +115,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'Ei tuloksia.',
     home: 'Etusivu',
     more: 'Lisää tuotteita',
+    group: 'Asiakasryhmä',
+    everybody: 'Kaikki asiakkaat',
+    show: 'Näytä',
   },
   ja: {
     search: '検索',
@@ -101,6 +128,9 @@ const words: Record<string, ShopWords> = {
     nothing: '見つかりませんでした。',
     home: 'ホーム',
     more: 'さらに商品を見る',
+    group: '顧客グループ',
+    everybody: 'すべてのお客様',
+    show: '表示',
   },
   ar: {
     search: 'بحث',
@@ -111,6 +141,9 @@ const words: Record<string, ShopWords> = {
     nothing: 'لا توجد نتائج.',
     home: 'الرئيسية',
     more: 'المزيد من المنتجات',
+    group: 'فئة العملاء',
+    everybody: 'جميع العملاء',
+    show: 'عرض',
   },
 }
 

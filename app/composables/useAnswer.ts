@@ -92,7 +92,10 @@ export function useAnswer<N extends OperationName>(
   const data = computed(() => (sent.value === undefined ? undefined : (query.data.value as AnswerTo<N> | undefined)))
   const problem = computed(() => problemOf(query.error.value))
   /** Whether what was asked last has been answered: until then the data are those of the question before. */
-  const isCurrent = computed(() => isSettled.value && !query.isPlaceholderData.value && !query.isPending.value)
+  const isCurrent = computed(() => {
+    const shown = query.data.value
+    return isSettled.value && shown !== undefined && shown === answers.getQueryData([name, sent.value])
+  })
   const refresh = async () => {
     if (sent.value !== undefined) await query.refetch()
   }

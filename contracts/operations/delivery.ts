@@ -2,10 +2,13 @@ import type { ReleasedCategories, ReleasedMenu, ReleasedPhrases, ReleasedStandin
 import {
   listPart,
   type DeliveredChanges,
+  type DeliveredGroup,
   type DeliveredList,
   type DeliveredPages,
   type DeliveredProduct,
   type DeliveredStorefront,
+  type DeliveryKey,
+  type MadeDeliveryKey,
 } from '../delivery'
 import type { FileAnswer } from '../file'
 import type { Operation } from '../operation'
@@ -26,6 +29,10 @@ export interface DeliveryAnswers {
   deliverSitemap: FileAnswer
   deliverEverything: FileAnswer
   deliverChanges: DeliveredChanges
+  deliverGroups: Items<DeliveredGroup>
+  listDeliveryKeys: Items<DeliveryKey>
+  makeDeliveryKey: MadeDeliveryKey
+  endDeliveryKey: void
 }
 
 const release = Joi.number()
@@ -33,11 +40,33 @@ const release = Joi.number()
   .min(1)
   .max(2 ** 31 - 1)
   .description(
-    'The number of the release to read, where it is live or was within ten minutes: so that a list and its pages ' +
-      'never mix. The live one without it.',
+    'The number of the release to read, so that a list and its pages never mix: one that is live or was within ten ' +
+      'minutes, with a delivery key any. The live one without it.',
   )
 const pinned = Joi.object({ release })
-const conditional = { 'If-None-Match': 'Answers 304 where nothing differs from what has this entity tag.' }
+/** Who reads: a customer group, and what shows that it may be read. */
+const forGroup = {
+  group: Joi.string()
+    .max(200)
+    .description('A customer group, which takes a delivery key of the storefront, or `until` and `signature`.'),
+  until: Joi.number()
+    .integer()
+    .min(0)
+    .max(2 ** 40)
+    .description('Until when the signature holds, in seconds since 1970; a week at most.'),
+  signature: Joi.string()
+    .max(100)
+    .description(
+      'HMAC-SHA-256 of storefront, group and `until`, joined by line feeds, in base64url. Its key is the SHA-256 of a ' +
+        'delivery key, as bytes.',
+    ),
+}
+const pinnedForGroup = Joi.object({ release, ...forGroup })
+const keyed = { Authorization: 'Bearer, and a delivery key of the storefront.' }
+const conditional = {
+  'If-None-Match': 'Answers 304 where nothing differs from what has this entity tag.',
+  ...keyed,
+}
 
 /** The paths of one edition of a storefront. */
 const edition = '/delivery/{storefront}/{language}'
@@ -54,7 +83,7 @@ export const deliveryOperations = {
     path: `${edition}/products/{sku}`,
     summary: 'The released page of a product, without signing in',
     action: null,
-    query: pinned,
+    query: pinnedForGroup,
     headers: conditional,
   },
   deliverBySlug: {
@@ -62,7 +91,7 @@ export const deliveryOperations = {
     path: `${edition}/by-slug/{slug}`,
     summary: 'The released page of a product by its slug; 301 to the slug that replaced it',
     action: null,
-    query: pinned,
+    query: pinnedForGroup,
     headers: conditional,
   },
   deliverPages: {
@@ -96,6 +125,7 @@ export const deliveryOperations = {
     action: null,
     query: Joi.object({
       release,
+      ...forGroup,
       cursor: Joi.string().max(1000).description('The `next` of the answer before.'),
       limit: Joi.number().integer().min(1).max(100).default(listPart),
     }),
@@ -136,7 +166,8 @@ export const deliveryOperations = {
       'All that is released of a storefront in a language, one document a line. `Inkloom-Changes` is the cursor with ' +
       'which later changes are asked for',
     action: null,
-    query: pinned,
+    query: pinnedForGroup,
+    headers: keyed,
   },
   deliverChanges: {
     method: 'get',
@@ -153,5 +184,35 @@ export const deliveryOperations = {
         .default(0)
         .description('For so many seconds the answer is held where nothing has changed yet.'),
     }),
+  },
+  deliverGroups: {
+    method: 'get',
+    path: '/delivery/{storefront}/groups',
+    summary: 'The customer groups whose pages can be asked for with a key',
+    action: null,
+    headers: keyed,
+  },
+  listDeliveryKeys: {
+    method: 'get',
+    path: '/api/delivery-keys',
+    summary: 'The delivery keys of shops, without the keys themselves',
+    action: 'set-up',
+  },
+  makeDeliveryKey: {
+    method: 'post',
+    path: '/api/delivery-keys',
+    status: 201,
+    summary: 'Create a delivery key for some storefronts; it is shown once',
+    action: 'set-up',
+    body: Joi.object({
+      name: Joi.string().trim().min(1).max(80).required(),
+      storefronts: Joi.array().items(Joi.string().max(64).required()).min(1).max(100).unique().required(),
+    }),
+  },
+  endDeliveryKey: {
+    method: 'delete',
+    path: '/api/delivery-keys/{id}',
+    summary: 'Revoke a delivery key',
+    action: 'set-up',
   },
 } as const satisfies Record<keyof DeliveryAnswers, Operation>

@@ -1,7 +1,7 @@
 import { day } from '../day'
 
-/** Special prices, which a product file has no columns for. */
-export const specials: {
+/** Special prices of a product, which a product file has no columns for. */
+interface SpecialsOf {
   sku: string
   prices: {
     storefront: string
@@ -12,7 +12,21 @@ export const specials: {
     priority?: number
     amount: number
   }[]
-}[] = [
+}
+
+/** Those that are live from the opening on. */
+export const openingSpecials: SpecialsOf[] = [
+  {
+    sku: 'PE-6516',
+    prices: [
+      { storefront: 'uk', group: 'workshop', from: null, to: null, quantity: 1, amount: 22 },
+      { storefront: 'de', group: 'workshop', from: null, to: null, quantity: 1, amount: 26 },
+    ],
+  },
+]
+
+/** Those that wait for the next release. */
+export const specials: SpecialsOf[] = [
   {
     sku: 'PE-1830',
     prices: [

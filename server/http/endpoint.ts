@@ -26,7 +26,7 @@ import { sourceOf, writeAudit } from '../services/people/audit'
 import { hasTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
-import { unprocessable, Problem } from '../services/problem'
+import { Unauthorized, unprocessable, Problem } from '../services/problem'
 import { validate } from '@contracts/validation'
 import { takesType } from './accept'
 import { letRestPass, readJson } from './body'
@@ -122,10 +122,15 @@ export async function answerProblem(event: H3Event, e: unknown): Promise<string>
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')
   setResponseHeader(event, 'Cache-Control', 'no-store')
-  if (problem.status === 401) setResponseHeader(event, 'WWW-Authenticate', 'Bearer realm="Ink Loom"')
+  if (problem.status === 401) setResponseHeader(event, 'WWW-Authenticate', challengeOf(problem))
   const { retryAfter } = problem.extra as { retryAfter?: number }
   if (retryAfter !== undefined) setResponseHeader(event, 'Retry-After', retryAfter)
   return JSON.stringify(problem.document())
+}
+
+function challengeOf(problem: Problem): string {
+  const error = problem instanceof Unauthorized ? problem.error : undefined
+  return error === undefined ? 'Bearer realm="Ink Loom"' : `Bearer realm="Ink Loom", error="${error}"`
 }
 
 /** Waited for too long: a lock that somebody held, a statement, or the way out of a deadlock. */

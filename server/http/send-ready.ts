@@ -23,8 +23,15 @@ interface Sent {
  * Written for speed: most of what delivery is asked goes through here.
  */
 export function sentOf(request: IncomingMessage, answer: ReadyAnswer, release: number, now: number): Sent {
-  const { tag, next, packed } = answer
-  const headers = ['ETag', tag, 'Cache-Control', cacheControl(next, now), 'Inkloom-Release', String(release)]
+  const { tag, next, packed, restricted } = answer
+  const headers = [
+    'ETag',
+    tag,
+    'Cache-Control',
+    cacheControl(next, now, restricted),
+    'Inkloom-Release',
+    String(release),
+  ]
   headers.push('Vary', 'Origin, Accept-Encoding')
   const known = request.headers['if-none-match']
   if (known !== undefined && hasTag(known, tag)) return { status: 304, headers, body: undefined }
@@ -50,7 +57,7 @@ export function sendIfReady(request: IncomingMessage, response: ServerResponse):
   if (!takesJson(headers.accept)) return false
   const now = clock()
   const ready = readyAnswer(url, now)
-  if (ready === undefined) return false
+  if (ready === undefined || ready.answer.restricted) return false
   const { answer, release } = ready
   const cors = corsFor(headers.origin, answer.storefront)
   if (cors === undefined) return false

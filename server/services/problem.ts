@@ -30,6 +30,17 @@ export class Problem extends ForPeople {
   }
 }
 
+/** Who asks has not shown that they may: 401, with the challenge of RFC 6750, 3. */
+export class Unauthorized extends Problem {
+  constructor(
+    detail: string,
+    /** Said where a token came that is not valid; of none nothing is said. */
+    readonly error?: 'invalid_token',
+  ) {
+    super(401, 'Not authorized', detail)
+  }
+}
+
 export const notFound = (what: string) => new Problem(404, 'Not found', `There is no ${what}.`)
 export const unprocessable = (detail: string, errors?: { path: string; message: string }[]) =>
   new Problem(422, 'Not valid', detail, errors)

@@ -1,4 +1,4 @@
-import { effectScope, nextTick, ref, type Ref } from 'vue'
+import { effectScope, nextTick, ref, shallowRef, type Ref } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useListKeys } from '../../app/composables/useListKeys'
 import { usePages } from '../../app/composables/usePages'
@@ -58,6 +58,36 @@ describe('a long list, page by page', () => {
     waiting[1]!({ items: ['late'], count: 9 })
     await settled()
     expect([pages.row(0), pages.count.value]).toEqual(['new', 1])
+  })
+  it('asks nothing where the question was read anew and says the same', async () => {
+    const ask = answering()
+    const source = shallowRef({ base: 1 })
+    within(() => usePages(ask, () => [source.value.base]))
+    await settled()
+    source.value = { base: 1 }
+    await nextTick()
+    await settled()
+    expect(ask).toHaveBeenCalledTimes(1)
+    source.value = { base: 2 }
+    await nextTick()
+    await settled()
+    expect(ask).toHaveBeenCalledTimes(2)
+  })
+  it('keeps what it was told after a change, whatever was under way before that', async () => {
+    const waiting: ((answer: { items: string[]; count: number }) => void)[] = []
+    const pages = within(() =>
+      usePages(
+        () => new Promise<{ items: string[]; count: number }>((resolve) => waiting.push(resolve)),
+        () => 0,
+      ),
+    )
+    await vi.advanceTimersByTimeAsync(0)
+    const renewed = pages.renew(0, 0)
+    waiting[1]!({ items: ['after'], count: 1 })
+    await renewed
+    waiting[0]!({ items: ['before'], count: 1 })
+    await settled()
+    expect(pages.row(0)).toBe('after')
   })
   it('asks again for a page that could not be read', async () => {
     let broken = true

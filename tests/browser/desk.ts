@@ -70,6 +70,10 @@ export const test = base.extend<object, { browserOfWorker: BrowserContext }>({
 })
 export { expect }
 
+const shops = (process.env.INKLOOM_TEST_SHOP ?? '').split(' ')
+/** The address of the shop of the installation that this worker tests on. */
+export const shop = () => shops[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]!
+
 /** Waits until nothing moves or fades any more: what is half faded has no colours of its own. */
 async function atRest(page: Page): Promise<void> {
   await page.evaluate(async () => {

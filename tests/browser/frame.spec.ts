@@ -67,6 +67,24 @@ test('anything is found from anywhere, and every key of the screen is told', asy
   await expect(keys).toHaveCount(0)
 })
 
+test('a SKU that is typed with Enter right after it opens that product, whatever was found before', async ({
+  page,
+}) => {
+  await enter(page, '/library')
+  const find = page.getByRole('combobox', { name: 'Find' })
+  await page.keyboard.press('Control+k')
+  await find.fill('TW-0611')
+  await expect(page.getByRole('option').first()).toContainText('TW-0611')
+  // The answer comes late; nobody waits for it.
+  await page.route('**/api/find?*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 600))
+    await route.continue()
+  })
+  await find.fill('PE-1830')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/catalogue\/PE-1830/)
+})
+
 test('the catalogue is worked by keyboard: search, move, open', async ({ page }) => {
   await enter(page, '/catalogue?in=ch/it-CH')
   const grid = page.getByRole('grid', { name: 'Products' })

@@ -1,8 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, enter, expect, findings, patchValues, settled, test } from './desk'
-
-const shops = (process.env.INKLOOM_TEST_SHOP ?? '').split(' ')
-const shop = () => shops[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]!
+import { choose, enter, expect, findings, patchValues, settled, shop, test } from './desk'
 
 /** A product without variants that is ready in the United Kingdom, with its name. */
 async function readyProduct(page: Page): Promise<{ sku: string; name: string }> {

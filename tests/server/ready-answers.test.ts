@@ -14,7 +14,7 @@ const { noteMoments } = await import('@server/services/release/steps')
 const { goLive, hour } = await import('./released')
 
 const answerOf = (storefront: string, more: Partial<ReadyAnswer> = {}): ReadyAnswer => ({
-  ...{ storefront, pinned: undefined, body: Buffer.from('{}'), tag: 'W/"1"', next: null },
+  ...{ storefront, restricted: false, pinned: undefined, body: Buffer.from('{}'), tag: 'W/"1"', next: null },
   ...{ packed: false, madeOf: [] },
   ...more,
 })

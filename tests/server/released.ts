@@ -10,7 +10,11 @@ const nowhere = { slug: null, category: null, name: null }
 
 /** A page from a moment on, in hours after the beginning; null is no page. */
 export type Stretches = [hours: number, document: number | null][]
-export type Pages = Record<string, Stretches>
+/** By key; where a page differs from group to group, by group: '' is a shopper of none. */
+export type Pages = Record<string, Stretches | Record<string, Stretches>>
+
+const byGroup = (page: Pages[string]): [string, Stretches][] =>
+  Array.isArray(page) ? [['', page]] : Object.entries(page)
 
 /** Releases some pages of a storefront, as a release that goes live at a moment. Returns its number. */
 export async function goLive(storefront: string, pages: Pages, at: number): Promise<number> {
@@ -19,15 +23,16 @@ export async function goLive(storefront: string, pages: Pages, at: number): Prom
     const number = pointer.number + 1
     const of = { storefront, title: '', scope: {}, base: pointer.number, madeBy: 1, made: new Date(now) }
     const id = await insertRelease(tx, of)
-    const staged = Object.entries(pages).map(([key, stretches]) => ({
+    const staged = Object.entries(pages).map(([key, page]) => ({
       ...{ language: 'en-GB', kind: 'product', key, change: 'changed' as const, changes: [], title: key, type: null },
       ...{ held: [], causes: [], like: null },
-      rows: stretches.map(([hours, document]) => ({
-        group: '',
-        begins: hours === 0 ? -Infinity : now + hours * hour,
-        document,
-        ...nowhere,
-      })),
+      rows: byGroup(page).flatMap(([group, stretches]) =>
+        stretches.map(([hours, document]) => ({
+          ...{ group, document },
+          begins: hours === 0 ? -Infinity : now + hours * hour,
+          ...nowhere,
+        })),
+      ),
     }))
     await insertStaged(tx, id, staged)
     await writeReleased(tx, id, storefront, number)

@@ -115,7 +115,7 @@ async function served(address: string): Promise<string | undefined> {
 
 describe('a storefront that is written out as files', () => {
   it('is served as delivery answers it: pages, lists by cursor, menu, phrases, sitemap', async () => {
-    const reading = await readingOf(storefront, undefined, now)
+    const reading = await readingOf({ storefront }, now)
     for (const sku of [skuOf(0), skuOf(products - 1), 'BG/7 X']) {
       const made = await madeProduct(reading, { language, sku }, now)
       expect(await served(`products/${encodeURIComponent(sku)}`)).toBe(made.text)

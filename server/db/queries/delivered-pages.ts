@@ -11,6 +11,11 @@ export interface ReleaseRead {
   release: number
 }
 
+/** For whom it is read: a shopper of a customer group, or of none, which is ''. */
+export interface ReadFor extends ReleaseRead {
+  group: string
+}
+
 /** A page as delivery finds it: the number of its document, and when the page changes next. */
 export interface DeliveredPage {
   document: number | null
@@ -20,14 +25,13 @@ export interface DeliveredPage {
 }
 
 /**
- * The pages that a release has under some keys for a customer group at a moment, by key; that of nobody where the group
- * has none of its own. A key under which it has no page, whatever the moment, has no entry.
+ * The pages that a release has under some keys for a customer group at a moment, by key; that of no group where the
+ * group has none of its own. A key under which it has no page, whatever the moment, has no entry.
  */
 export async function deliveredUnder(
   db: Db,
-  { storefront, release }: ReleaseRead,
+  { storefront, release, group }: ReadFor,
   { language, kind, keys }: { language: string; kind: string; keys: readonly string[] },
-  group: string,
   now: number,
 ): Promise<Map<string, DeliveredPage>> {
   const { rows } = await db.execute<DeliveredPage & { key: string } & Record<string, unknown>>(sql`
@@ -44,15 +48,25 @@ export async function deliveredUnder(
   return new Map(rows.map(({ key, ...page }) => [key, page]))
 }
 
-/** The pages of an edition at a moment for a shopper of no group, one row each: columns of `p`, `released_page`. */
-const pagesOfNobody = (columns: SQL, where: SQL, now: number) => sql`
+/** Pages of an edition at a moment, one row each: columns of `p`, `released_page`. */
+const pagesAt = (columns: SQL, where: SQL, now: number) => sql`
   select distinct on (p.key) ${columns} from released_page p
-  where ${where} and p.group_code = '' and p.begins <= ${instant(now)}
+  where ${where} and p.begins <= ${instant(now)}
   order by p.key, p.begins desc`
 
-/** Whether a row `p` is of a kind of an edition at a release. */
-const ofKind = ({ storefront, release }: ReleaseRead, { language, kind }: { language: string; kind: string }) => sql`
-  p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and ${validAt(release)}`
+/** Whether a row `p` is of the page that a group gets: its own, or that of no group where it has none of its own. */
+const ofGroup = ({ release, group }: ReadFor) =>
+  group === ''
+    ? sql`p.group_code = ''`
+    : sql`(p.group_code = ${group} or (p.group_code = '' and not exists (
+        select 1 from released_page o
+        where o.storefront = p.storefront and o.language = p.language and o.kind = p.kind and o.key = p.key
+          and o.group_code = ${group} and ${validAt(release, sql`o`)})))`
+
+/** Whether a row `p` is of a kind of an edition at a release, as the group gets it that reads. */
+const ofKind = (reading: ReadFor, { language, kind }: { language: string; kind: string }) => sql`
+  p.storefront = ${reading.storefront} and p.language = ${language} and p.kind = ${kind}
+  and ${validAt(reading.release)} and ${ofGroup(reading)}`
 
 /** Which pages of an edition are read, some at a time in order of their keys. */
 export interface PagesAsked {
@@ -63,15 +77,15 @@ export interface PagesAsked {
   now: number
 }
 
-/** Pages of an edition at a moment for a shopper of no group; null where there is no page then. */
+/** Pages of an edition at a moment; null where there is no page then. */
 export async function deliveredPages(
   db: Db,
-  reading: ReleaseRead,
+  reading: ReadFor,
   { after, limit, now, ...of }: PagesAsked,
 ): Promise<{ key: string; document: number | null; slug: string | null }[]> {
   const later = sql`${ofKind(reading, of)} and p.key > ${after}`
   const { rows } = await db.execute<{ key: string; document: number | null; slug: string | null }>(sql`
-    ${pagesOfNobody(sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
+    ${pagesAt(sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
   return rows
 }
 
@@ -106,7 +120,7 @@ interface InCategories {
   now: number
 }
 
-const inCategories = (reading: ReleaseRead, { language, categories }: InCategories) => sql`
+const inCategories = (reading: ReadFor, { language, categories }: InCategories) => sql`
   ${ofKind(reading, { language, kind: 'product' })} and p.category = any(${sql.param([...categories])}::text[])`
 
 /**
@@ -115,14 +129,14 @@ const inCategories = (reading: ReleaseRead, { language, categories }: InCategori
  */
 export async function listedPages(
   db: Db,
-  reading: ReleaseRead,
+  reading: ReadFor,
   asked: InCategories & { after: string | null; limit: number },
 ): Promise<ListedPage[]> {
   const { language, after, limit, now } = asked
   const order = sql.raw(`collate "${await collationOf(db, language)}"`)
   const { rows } = await db.execute<ListedPage & Record<string, unknown>>(sql`
     select key, name, document from (
-      ${pagesOfNobody(sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
+      ${pagesAt(sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
     where document is not null
       ${after === null ? sql`` : sql`and (name ${order}, key) > (${lastName(reading, asked, after)} ${order}, ${after})`}
     order by name ${order}, key limit ${limit}`)
@@ -137,19 +151,19 @@ const lastName = ({ storefront, release }: ReleaseRead, { language, now }: InCat
     order by n.since desc, n.begins desc limit 1), '')`
 
 /** How many pages stand right in each of some categories at a moment. */
-export async function countListed(db: Db, reading: ReleaseRead, asked: InCategories): Promise<Map<string, number>> {
+export async function countListed(db: Db, reading: ReadFor, asked: InCategories): Promise<Map<string, number>> {
   const { rows } = await db.execute<{ category: string; n: number }>(sql`
     select category, count(*)::int as n from (
-      ${pagesOfNobody(sql`p.category, p.document`, inCategories(reading, asked), asked.now)}) x
+      ${pagesAt(sql`p.category, p.document`, inCategories(reading, asked), asked.now)}) x
     where document is not null group by category`)
   return new Map(rows.map((r) => [r.category, r.n]))
 }
 
 /** When any page of some categories changes next by itself, in milliseconds since 1970; null where none does. */
-export async function nextInList(db: Db, reading: ReleaseRead, asked: InCategories): Promise<number | null> {
+export async function nextInList(db: Db, reading: ReadFor, asked: InCategories): Promise<number | null> {
   const { rows } = await db.execute<{ next: number | null }>(sql`
     select ${millis(sql`min(p.begins)`)} as next from released_page p
-    where ${inCategories(reading, asked)} and p.group_code = '' and p.begins > ${instant(asked.now)}`)
+    where ${inCategories(reading, asked)} and p.begins > ${instant(asked.now)}`)
   return rows[0]!.next
 }
 
@@ -207,14 +221,14 @@ export async function pagesElsewhere(
   return rows
 }
 
-/** How many pages of a kind an edition has at a moment for a shopper of no group. */
+/** How many pages of a kind an edition has at a moment. */
 export async function countDelivered(
   db: Db,
-  reading: ReleaseRead,
+  reading: ReadFor,
   { now, ...of }: { language: string; kind: string; now: number },
 ): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(*) filter (where document is not null)::int as n from (
-      ${pagesOfNobody(sql`p.document`, ofKind(reading, of), now)}) x`)
+      ${pagesAt(sql`p.document`, ofKind(reading, of), now)}) x`)
   return rows[0]!.n
 }

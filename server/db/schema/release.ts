@@ -88,6 +88,24 @@ export const liveStep = pgTable(
   (t) => [primaryKey({ columns: [t.storefront, t.step] })],
 )
 
+/** What shops show that they are: each opens what delivery does not answer to everybody. Known by its hash alone. */
+export const deliveryKey = pgTable(
+  'delivery_key',
+  {
+    id: serial('id').primaryKey(),
+    name: text('name').notNull(),
+    /** SHA-256 of the key. */
+    hash: bytes('hash').notNull(),
+    /** The storefronts that it opens. */
+    storefronts: text('storefronts').array().notNull(),
+    madeBy: integer('made_by').references(() => person.id, { onDelete: 'set null' }),
+    made: moment('made').notNull(),
+    /** When it was used last, to the hour. */
+    used: moment('used'),
+  },
+  (t) => [uniqueIndex('delivery_key_hash').on(t.hash)],
+)
+
 /** What documents of an edition have in common, so that each is kept in few bytes. */
 export const pageDictionary = pgTable(
   'page_dictionary',

@@ -14,7 +14,7 @@ const { answers, definitions } = answersFile as unknown as {
 /** What can go wrong, by status: each is a problem document (RFC 9457). */
 const problems: Record<number, string> = {
   400: 'The body is not JSON',
-  401: 'Not signed in',
+  401: 'Not signed in; of delivery: no key, or not one of the storefront',
   403: 'Not allowed',
   404: 'Not found',
   406: 'The answer has no such media type',
@@ -38,6 +38,7 @@ function refusals(name: string, o: Operation): number[] {
     ...(o.body ? [400, 413, 415] : []),
     406,
     ...(o.action === null ? [] : [401, 403]),
+    ...(o.headers?.Authorization === undefined ? [] : [401]),
     // What a body or a query names may be gone as well as what the address names.
     ...(names || o.body || o.query ? [404] : []),
     ...(isWrite ? [409, 412] : []),

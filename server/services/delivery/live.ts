@@ -2,20 +2,15 @@ import DataLoader from 'dataloader'
 import type { ReleasedAddresses } from '@core/release/site'
 import { originOfPages, type PageAddresses } from '@core/catalogue/page-addresses'
 import { database } from '../../db/connect'
-import {
-  pagesElsewhere,
-  type LiveEdition,
-  type PageElsewhere,
-  type ReleaseRead,
-} from '../../db/queries/delivered-pages'
+import { pagesElsewhere, type LiveEdition, type PageElsewhere, type ReadFor } from '../../db/queries/delivered-pages'
 import { documentsById, readDocument } from '../../db/queries/released-documents'
 import { livePointers, nothingLive, releaseOfNumber, type LivePointer } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound, Problem } from '../problem'
 import { together } from './together'
 
-/** What is read of a storefront: one release of it. */
-export interface Reading extends ReleaseRead {
+/** What is read of a storefront: one release of it, as one customer group gets it. */
+export interface Reading extends ReadFor {
   /** The number by which answers name it. */
   number: number
 }
@@ -28,24 +23,44 @@ const pointerOf = new DataLoader<string, LivePointer>(async (storefronts) => {
 /** For so long after another went live, a release can still be read, in milliseconds. */
 const readableAfter = 600_000
 
+/** What of a storefront somebody asks for. */
+export interface ReadAsked {
+  storefront: string
+  /** The number of a release; the one that is live without it. */
+  pinned?: number
+  /** A customer group; '' is a shopper of none. */
+  group?: string
+  /** Whether any release can be read that was ever live: for whoever has a key of the storefront. */
+  any?: boolean
+}
+
 /**
  * The release that is read of a storefront: the one that is live, or one that is pinned by its number. Throws 404 where
- * nothing is live, and where the pinned one was not live within ten minutes.
+ * nothing is live, and where the pinned one was not live within ten minutes and not any can be read.
  */
-export async function readingOf(storefront: string, pinned: number | undefined, now: number): Promise<Reading> {
+export async function readingOf(
+  { storefront, pinned, group = '', any = false }: ReadAsked,
+  now: number,
+): Promise<Reading> {
   const { number, reads } = await pointerOf.load(storefront)
   if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
-  if (pinned === undefined || pinned === number) return { storefront, number, release: reads }
-  const next = pinned < number ? await releaseOfNumber(database(), storefront, pinned + 1) : undefined
-  const ended = next?.live?.getTime()
-  if (ended === undefined || ended < now - readableAfter)
+  if (pinned === undefined || pinned === number) return { storefront, number, release: reads, group }
+  if (pinned > number) throw notFound(`release ${pinned} of “${storefront}”: the latest is release ${number}`)
+  if (!any && !(await wasLiveLately(storefront, pinned, now)))
     throw new Problem(
       404,
       'Not found',
-      `Release ${pinned} of “${storefront}” is not live and was not within ten minutes. Read the one that is live: ` +
-        `release ${number}.`,
+      `Release ${pinned} of “${storefront}” was not live within ten minutes: that takes a delivery key. Read the one ` +
+        `that is live: release ${number}.`,
     )
-  return { storefront, number: pinned, release: pinned }
+  return { storefront, number: pinned, release: pinned, group }
+}
+
+/** Whether a release that is past was live within ten minutes: until the next one was. */
+async function wasLiveLately(storefront: string, number: number, now: number): Promise<boolean> {
+  const next = await releaseOfNumber(database(), storefront, number + 1)
+  const ended = next?.live?.getTime()
+  return ended !== undefined && ended >= now - readableAfter
 }
 
 /** Every edition that has something live, in the order of the storefronts; one of them may be read at another release. */

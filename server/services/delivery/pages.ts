@@ -22,14 +22,14 @@ export interface Delivered extends KeptDocument {
 const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
   notFound(`released page of “${key}” in ${storefront} and ${language}`)
 
-/** Pages of one kind of an edition that are released under some keys, for a shopper of no group. */
+/** Pages of one kind of an edition that are released under some keys. */
 async function deliverUnder(
   reading: Reading,
   of: { language: string; kind: string; keys: readonly string[] },
   now: number,
 ): Promise<Map<string, Delivered>> {
   const db = database()
-  const pages = await deliveredUnder(db, reading, of, '', now)
+  const pages = await deliveredUnder(db, reading, of, now)
   const documents = await documentsById(
     db,
     [...pages.values()].flatMap((p) => p.document ?? []),
@@ -40,7 +40,7 @@ async function deliverUnder(
   return found
 }
 
-/** What is released under a key, for a shopper of no group. Throws 404 where nothing is at the moment. */
+/** What is released under a key. Throws 404 where nothing is at the moment. */
 export async function deliver(reading: Reading, of: PageKey, now: number): Promise<Delivered> {
   const { language, kind, key } = of
   const page = (await deliverUnder(reading, { language, kind, keys: [key] }, now)).get(key)
@@ -127,7 +127,7 @@ export async function productOfSlug(
   const missing = () => notFound(`released page with the slug “${slug}” in ${reading.storefront} and ${language}`)
   const sku = await keyOfSlug(db, reading, language, slug)
   if (sku === undefined) throw missing()
-  const pages = await deliveredUnder(db, reading, { language, kind: 'product', keys: [sku] }, '', now)
+  const pages = await deliveredUnder(db, reading, { language, kind: 'product', keys: [sku] }, now)
   const page = pages.get(sku)
   if (!page || page.document === null) throw missing()
   return { sku, slug: page.slug }

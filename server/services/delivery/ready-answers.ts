@@ -6,6 +6,8 @@ export interface ReadyAnswer {
   storefront: string
   /** The number of the release that was asked for; undefined where it is whichever is live. */
   pinned: number | undefined
+  /** Whether only those get it who have a key of the storefront, or a signature made with one. */
+  restricted: boolean
   /** The body, packed by gzip (RFC 1952) unless it is too short to gain by it. */
   body: Buffer
   packed: boolean

@@ -11,6 +11,8 @@ export type AuditKind =
   | 'not-allowed'
   | 'token-made'
   | 'token-ended'
+  | 'delivery-key-made'
+  | 'delivery-key-ended'
   | 'export'
   | 'any-version'
   | 'release'

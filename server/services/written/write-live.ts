@@ -80,7 +80,7 @@ export async function writeStorefront(
   const changed = current === undefined ? 'all' : await changedSkus(last, current)
   const isBehind = current?.steps[storefront] !== last.get(storefront)?.step
   if (!isBehind && changed !== 'all' && changed.size === 0) return
-  const reading = await readingOf(storefront, undefined, now)
+  const reading = await readingOf({ storefront }, now)
   const tree = await folder.begin({ like: changed === 'all' ? 'nothing' : 'live' })
   try {
     for (const { language } of found.editions) {

@@ -1,13 +1,15 @@
 import { Readable } from 'node:stream'
 import { getRequestURL, sendStream, setResponseHeaders } from 'h3'
+import { readAskedOf } from '../../../../http/delivery-access'
 import { endpoint } from '../../../../http/endpoint'
 import { readingOf } from '../../../../services/delivery/live'
 import { cacheControl } from '../../../../services/delivery/caching'
 import { sitemapLines } from '../../../../services/delivery/sitemap'
 import { settings } from '../../../../settings'
 
-export default endpoint('deliverSitemap', async ({ event, param, query, now }) => {
-  const reading = await readingOf(param('storefront'), query.release, now)
+export default endpoint('deliverSitemap', async (call) => {
+  const { event, param, query, now } = call
+  const reading = await readingOf(await readAskedOf(call), now)
   const { origin, pathname } = getRequestURL(event)
   const here = `${settings().publicUrl ?? origin}${pathname}`
   const lines = await sitemapLines(reading, { language: param('language'), part: query.part, here }, now)

@@ -1,9 +1,11 @@
+import { readAskedOf } from '../../../../../http/delivery-access'
 import { endpoint } from '../../../../../http/endpoint'
 import { sendMade } from '../../../../../http/send-released'
 import { madeList } from '../../../../../services/delivery/made'
 
-export default endpoint('deliverCategory', ({ event, param, query: { release, ...part }, now }) => {
-  const of = { language: param('language'), code: param('category'), ...part }
-  const asked = { storefront: param('storefront'), release, now }
+export default endpoint('deliverCategory', async (call) => {
+  const { event, param, query, now } = call
+  const of = { language: param('language'), code: param('category'), cursor: query.cursor, limit: query.limit }
+  const asked = { ...(await readAskedOf(call)), now }
   return sendMade(event, asked, async (reading) => (await madeList(reading, of, now)).made)
 })

@@ -1,7 +1,8 @@
+import { readAskedOf } from '../../../../../http/delivery-access'
 import { endpoint } from '../../../../../http/endpoint'
 import { sendReleased } from '../../../../../http/send-released'
 
-export default endpoint('deliverPage', ({ event, param, query: { release }, now }) => {
-  const of = { language: param('language'), kind: 'page', key: param('page') } as const
-  return sendReleased(event, { storefront: param('storefront'), release, now }, of)
+export default endpoint('deliverPage', async (call) => {
+  const of = { language: call.param('language'), kind: 'page', key: call.param('page') } as const
+  return sendReleased(call.event, { ...(await readAskedOf(call)), now: call.now }, of)
 })

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { toggled } from '@core/lists/toggled'
+
+/** Creates a delivery key for some storefronts, and shows it this once. */
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ created: [] }>()
+const setup = useSetupStore()
+const name = ref('')
+const chosen = ref<string[]>([])
+/** The key that was made, until the dialog is closed. */
+const made = ref('')
+const { busy, during } = useBusy()
+watch(open, () => {
+  name.value = ''
+  chosen.value = []
+  made.value = ''
+})
+const isReady = computed(() => name.value.trim() !== '' && chosen.value.length > 0)
+async function create() {
+  if (!isReady.value) return
+  await during(async () => {
+    const body = { name: name.value, storefronts: chosen.value }
+    made.value = (await call('makeDeliveryKey', { body })).key
+    emit('created')
+  })
+}
+</script>
+
+<template>
+  <ModalDialog v-model="open" title="New delivery key">
+    <div v-if="made" class="mt-3" role="status">
+      <p>Copy the key now; it will not be shown again. Keep it on the shop’s server, never in a browser.</p>
+      <p class="mt-2 border-l-[3px] border-weld bg-weldwash px-3 py-2">
+        <code class="code select-all break-all text-ink">{{ made }}</code>
+      </p>
+      <p class="mt-2 text-ink2">
+        The shop sends it as <span class="code">Authorization: Bearer</span> and names the group in the address:
+        <span class="code">?group=</span>.
+      </p>
+    </div>
+    <form v-else class="mt-3 grid gap-3" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
+      <FormField label="Used by">
+        <TextField
+          v-model="name"
+          autofocus
+          class="w-full"
+          label="Used by"
+          maxlength="80"
+          placeholder="Which shop or program"
+        />
+      </FormField>
+      <fieldset>
+        <legend class="font-semibold">Storefronts</legend>
+        <CheckBox
+          v-for="s in setup.storefronts"
+          :key="s.code"
+          :model-value="chosen.includes(s.code)"
+          @update:model-value="chosen = toggled(chosen, s.code)"
+          >{{ s.name }}</CheckBox
+        >
+      </fieldset>
+      <div class="actions">
+        <button type="submit" class="act main" :disabled="!isReady || busy">
+          Create <span class="opacity-70">Ctrl Enter</span>
+        </button>
+      </div>
+    </form>
+  </ModalDialog>
+</template>

@@ -1,0 +1,4 @@
+import { endpoint } from '../../http/endpoint'
+import { endDeliveryKey } from '../../services/delivery/keys'
+
+export default endpoint('endDeliveryKey', ({ person, asking, param }) => endDeliveryKey(person, asking, param('id')))
