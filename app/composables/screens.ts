@@ -129,6 +129,7 @@ export const stages: readonly Stage[] = [
       { to: '/settings/storefronts', name: 'Storefronts', words: 'shops languages currency menu phrases layout' },
       { to: '/settings/house-style', name: 'House style', words: 'guidelines banned words length' },
       { to: '/settings/block-kinds', name: 'Block types', words: 'content blocks fields' },
+      { to: '/settings/connections', name: 'Connections', words: 'webhook integration notify cache purge messages' },
       { to: '/settings/delivery-keys', name: 'Delivery keys', words: 'api token shop customer groups access' },
     ],
   },

@@ -10,6 +10,7 @@ const pages: Partial<Record<RecordKindName, string>> = {
   attributes: 'settings/attributes',
   categories: 'settings/categories',
   feeds: 'catalogue/feeds',
+  connections: 'settings/connections',
   recipes: 'review/recipes',
   lists: 'catalogue/lists',
   'house-styles': 'settings/house-style',

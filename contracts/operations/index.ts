@@ -1,5 +1,6 @@
 import type { Operation } from '../operation'
 import type { AnyOf, Infer, Sent } from '../schema'
+import { connectionOperations, type ConnectionAnswers } from './connections'
 import { contentOperations, type ContentAnswers } from './content'
 import { deliveryOperations, type DeliveryAnswers } from './delivery'
 import { platformOperations, type PlatformAnswers } from './platform'
@@ -36,6 +37,10 @@ export const operationGroups: Record<string, { about: string; calls: Record<stri
     about: 'What shops are given of what is live, without signing in.',
     calls: deliveryOperations,
   },
+  Connections: {
+    about: 'Other systems that are told when something happens, and the messages to them.',
+    calls: connectionOperations,
+  },
   Settings: {
     about: 'Lists of attributes, types and categories, and changes of whole attributes.',
     calls: setupOperations,
@@ -57,6 +62,7 @@ export const operations = {
   ...translationOperations,
   ...releaseOperations,
   ...deliveryOperations,
+  ...connectionOperations,
   ...recordOperations,
 }
 
@@ -70,7 +76,8 @@ export interface PlainAnswers
     ReadinessAnswers,
     TranslationAnswers,
     ReleaseAnswers,
-    DeliveryAnswers {}
+    DeliveryAnswers,
+    ConnectionAnswers {}
 
 type Answers = PlainAnswers & RecordAnswers
 type Operations = typeof operations

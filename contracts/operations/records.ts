@@ -1,5 +1,6 @@
 import { Joi, type AnyOf, type Infer, type Schema } from '../schema'
 import { recipeRecord } from '../drafting'
+import { connectionRecord } from '../connections'
 import { feedRecord } from '../feeds'
 import { mediaRecord } from '../media'
 import type { Operation } from '../operation'
@@ -96,6 +97,14 @@ export const recordContracts = {
     reads: 'A feed',
     writes: 'Write a feed: a file of products that is fetched on a schedule',
     deletes: 'Delete a feed; what it brought stays',
+  },
+  connections: {
+    name: 'Connection',
+    schema: connectionRecord,
+    action: 'set-up',
+    reads: 'A connection to another system',
+    writes: 'Write a connection; a new address has to be tried before anything is sent there',
+    deletes: 'Delete a connection, and what was still to be sent',
   },
   media: {
     name: 'Media',

@@ -51,16 +51,17 @@ export class Place {
     return made
   }
 
-  /** An installation whose demo and clock are ahead of the machine's by so many seconds. */
-  async installationOnAnotherDay(shift) {
+  /** An installation whose demo and clock are ahead of the machine's by so many seconds, beside others by its number. */
+  async installationOnAnotherDay(shift, n) {
     const { ensureDatabase, freePort } = await import('../postgres.mjs')
     const { environment } = await import('../serve.mjs')
     const postgres = await this.postgres()
-    const folder = path.join(data, 'other-day')
+    const folder = path.join(data, `other-day-${n}`)
     rmSync(folder, { recursive: true, force: true })
-    await ensureDatabase(postgres.url('postgres'), 'inkloom_other_day', { anew: true })
-    const url = postgres.url('inkloom_other_day')
-    return { ...environment({ url, data: folder, port: await freePort(firstPort), host }), ...shift }
+    const name = `inkloom_other_day_${n}`
+    await ensureDatabase(postgres.url('postgres'), name, { anew: true })
+    const url = postgres.url(name)
+    return { ...environment({ url, data: folder, port: await freePort(firstPort + n), host }), ...shift }
   }
 
   /** Starts the programs of an installation; returns its address. */

@@ -60,6 +60,8 @@ export function vitest(name, { project = name, filters = [], env = {} } = {}) {
 export function playwright(name, { filters = [], env = {}, grep = [] } = {}) {
   const report = path.join(data, `${name}.json`)
   const args = ['playwright', 'test', '-c', 'tests/browser/playwright.config.ts', '--pass-with-no-tests']
+  // Each run empties its folder first.
+  args.push('--output', path.resolve('test-results', name))
   return counted(name, [...args, ...filters, ...grep.flatMap((pattern) => ['--grep', pattern])], {
     env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     report,

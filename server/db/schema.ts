@@ -3,6 +3,7 @@ export { packDifferences, blockLength, unpackDifferences } from './schema/column
 export * from './schema/set-up'
 export * from './schema/products'
 export * from './schema/facts'
+export * from './schema/connections'
 export * from './schema/content'
 export * from './schema/work'
 export * from './schema/readiness'

@@ -1,3 +1,4 @@
+import { forgetSent, sendWhatIsDue } from '../services/connections/send'
 import { foldWhenFree } from '../services/products/fold-versions'
 import { lookAfterPhotos } from '../services/drafting/photos'
 import { enqueueDueFeeds } from '../services/imports/feeds'
@@ -31,5 +32,7 @@ export const chores: Record<string, Chore> = {
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   // After what changed by a release or by time was noted.
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
+  'Messages to other systems': { every: 1000, atStart: true, work: sendWhatIsDue },
+  'Messages that were sent': { every: 3_600_000, atStart: false, work: forgetSent },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },
 }

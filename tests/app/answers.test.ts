@@ -1,4 +1,4 @@
-import { effectScope, nextTick, ref, shallowRef } from 'vue'
+import { effectScope, nextTick, ref, shallowRef, watch } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { answers, forgetAnswers, useAnswer, useAnswers, useMore } from '../../app/composables/useAnswer'
 
@@ -24,6 +24,7 @@ const follow = useAnswer as unknown as (
 ) => {
   data: { value: unknown }
   problem: { value: Error | undefined }
+  isCurrent: { value: boolean }
   busy: { value: boolean }
   refresh(): Promise<void>
   set(answer: unknown): void
@@ -66,6 +67,30 @@ describe('the answer to a call', () => {
     expect([page.data.value, page.busy.value]).toEqual(['page of A', true])
     await settled()
     expect([page.data.value, page.busy.value]).toEqual(['page of B', false])
+  })
+  it('is known to be that of the question before, until the new one is there', async () => {
+    const sku = ref('A')
+    reply = ({ sku: of }) => new Promise((resolve) => setTimeout(() => resolve({ of }), 50))
+    const page = within(() => follow('proof', () => ({ sku: sku.value }), { wait: 60 }))
+    const seen: [current: boolean, of: unknown][] = []
+    const look = () => {
+      seen.push([page.isCurrent.value, (page.data.value as { of: string } | undefined)?.of])
+    }
+    within(() => ({ stop: watch(() => page.isCurrent.value, look, { immediate: true }) }))
+    await settled()
+    sku.value = 'B'
+    await settled()
+    // One that was read before is there at once.
+    sku.value = 'A'
+    await settled()
+    expect(seen).toEqual([
+      [false, undefined],
+      [true, 'A'],
+      [false, 'A'],
+      [true, 'B'],
+      [false, 'B'],
+      [true, 'A'],
+    ])
   })
   it('is never one that comes too late', async () => {
     const sku = ref('slow')

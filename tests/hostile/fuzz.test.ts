@@ -5,7 +5,7 @@ import { ownWorld, type Answer } from './world'
 
 const world = ownWorld({ name: 'fuzz', role: 'administrator' })
 const whole = process.env.INKLOOM_HOSTILE === 'all'
-const requestsOfEach = whole ? 200 : 25
+const requestsOfEach = whole ? 200 : 15
 const seed = 20_261_129
 
 /** What ends the session that asks, and what never ends. */

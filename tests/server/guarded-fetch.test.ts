@@ -6,7 +6,7 @@ import { ownDatabase } from './database'
 ownDatabase()
 // Nothing private is named here, unlike in other tests.
 process.env.INKLOOM_ALLOW_PRIVATE_FETCH = '127.0.0.2, inside.example'
-const { embeddedAddress, guardedFetch, isPublicAddress } = await import('@server/services/imports/guarded-fetch')
+const { embeddedAddress, guardedFetch, isPublicAddress } = await import('@server/services/outside/guarded-fetch')
 
 const fetched = (place: string) => guardedFetch(place, { patience: 3000 })
 const refusal = (place: string) =>

@@ -91,11 +91,16 @@ function keepAhead(e: KeyboardEvent) {
   e.stopPropagation()
   isAhead.value = true
 }
-watch([isAnswered, answer.problem], () => {
-  if (!isAhead.value) return
-  isAhead.value = false
-  choose(found.value[0] ?? null)
-})
+/** Opens the first result once the results are shown. */
+watch(
+  [isAnswered, answer.problem],
+  () => {
+    if (!isAhead.value || !isAnswered.value) return
+    isAhead.value = false
+    choose(found.value[0] ?? null)
+  },
+  { flush: 'post' },
+)
 function choose(item: Found | null) {
   if (!item) return
   open.value = false

@@ -6,7 +6,7 @@ import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { FeedSourceName } from '@contracts/feeds'
 import { settings } from '../../settings'
-import { FetchRefused, guardedFetch } from './guarded-fetch'
+import { FetchRefused, guardedFetch } from '../outside/guarded-fetch'
 import { ForPeople } from '../problem'
 
 /** Why a feed could not be fetched, in a sentence that says what to do. */

@@ -19,7 +19,9 @@ import { beginRun, type Run } from '../suggestions/run'
 import { beginStep, reserveProductIds, WriteSet } from '../../db/queries/write-products'
 import type { CsvRecord } from '../files/csv-file'
 import { openTable, type TableFile } from '../files/table-file'
-import { meaningOf, overviewOf, type Overview } from './overview'
+import { overviewOf, type Overview } from './overview'
+import { emptyReport } from './import-report'
+import { tellOfImport } from './import-told'
 import { Cancelled } from '../work/jobs'
 import { markTranslations, newProduct } from '../products/products'
 
@@ -79,22 +81,7 @@ export async function importProducts(file: string, options: ImportOptions): Prom
       const setup = await loadSetup(tx.db)
       const table = await openTable(file)
       const seen = await overviewOf(table, setup, options.mapping ?? null)
-      report = {
-        mode: options.mode,
-        rows: seen.rows,
-        created: 0,
-        updated: 0,
-        unchanged: 0,
-        suggested: 0,
-        rejected: [],
-        rejectedCount: 0,
-        rejectedRows: 0,
-        applied: false,
-        step: null,
-        columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })),
-        decimalSign: seen.sign,
-        separator: seen.separator,
-      }
+      report = emptyReport(options.mode, seen, setup)
       if (seen.headerProblems.length > 0) {
         report.rejected = seen.headerProblems
         report.rejectedCount = seen.headerProblems.length
@@ -105,6 +92,7 @@ export async function importProducts(file: string, options: ImportOptions): Prom
       if (options.mode === 'check' || (options.take === 'all' && report.rejectedCount > 0)) throw new NothingWritten()
       report.applied = true
       report.step = run.writtenStep
+      await tellOfImport(tx, options.title, report, options.now)
     })
   } catch (e) {
     if (!(e instanceof NothingWritten)) throw e

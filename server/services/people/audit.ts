@@ -13,6 +13,7 @@ export type AuditKind =
   | 'token-ended'
   | 'delivery-key-made'
   | 'delivery-key-ended'
+  | 'connection-secret-made'
   | 'export'
   | 'any-version'
   | 'release'

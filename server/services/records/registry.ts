@@ -4,6 +4,7 @@ import { attributes } from './attributes'
 import { blockKinds } from './block-kinds'
 import { campaigns } from './campaigns'
 import { categories } from './categories'
+import { connections } from './connections'
 import { feeds } from './feeds'
 import { glossary } from './glossary'
 import { houseStyles } from './house-styles'
@@ -26,6 +27,7 @@ export const recordKinds = {
   'house-styles': houseStyles,
   lists,
   feeds,
+  connections,
   media,
   campaigns,
   'named-rules': namedRules,

@@ -1,9 +1,24 @@
 import type { LivePointer } from '../../db/queries/releases'
 import { lockLivePointer } from '../../db/queries/releases'
-import { hasMomentsBetween, insertStep, lastStep, storefrontsWithMoments } from '../../db/queries/live-steps'
+import {
+  hasMomentsBetween,
+  insertStep,
+  lastStep,
+  storefrontsWithMoments,
+  type LiveStep,
+} from '../../db/queries/live-steps'
+import { insertMessages } from '../../db/queries/messages'
 import { database, inTransaction, type Tx } from '../../db/connect'
 
 // Steps in which what shoppers get changes. They are numbered under the lock of the storefront's live release.
+
+/** Notes a step, and writes to whoever wants to be told of it. */
+async function takeStep(tx: Tx, storefront: string, step: LiveStep): Promise<void> {
+  await insertStep(tx, storefront, step)
+  const told = { storefront, data: { step: step.step } }
+  if (step.after === null) await insertMessages(tx, { event: 'release.live', ...told }, step.at)
+  await insertMessages(tx, { event: 'page.changed', ...told }, step.at)
+}
 
 /**
  * Notes the moments that have come since the last step at which pages change by themselves. Returns the number of the
@@ -16,7 +31,7 @@ async function stepOfTime(tx: Tx, storefront: string, { number, reads }: LivePoi
   if (now <= last.at || !(await hasMomentsBetween(tx.db, { storefront, release: reads }, last.at, now)))
     return last.step
   const step = last.step + 1
-  await insertStep(tx, storefront, { step, number, after: last.at, at: now })
+  await takeStep(tx, storefront, { step, number, after: last.at, at: now })
   return step
 }
 
@@ -30,7 +45,7 @@ export async function stepOfRelease(
   const step = (await stepOfTime(tx, storefront, before, at)) + 1
   // Clocks of machines differ: no step comes before the one before it.
   const last = await lastStep(tx.db, storefront)
-  await insertStep(tx, storefront, { step, number, after: null, at: Math.max(at, last?.at ?? at) })
+  await takeStep(tx, storefront, { step, number, after: null, at: Math.max(at, last?.at ?? at) })
 }
 
 /** Notes for every storefront what time has changed. Nothing is locked where nothing has. */

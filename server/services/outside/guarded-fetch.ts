@@ -5,7 +5,7 @@ import { BlockList, isIP } from 'node:net'
 import { settings } from '../../settings'
 import { ForPeople } from '../problem'
 
-// What people name as an address is fetched by the server, which stands where they may not: so only public addresses
+// What people name as an address is asked by the server, which stands where they may not: so only public addresses
 // are fetched, each is checked after its name was resolved, and the connection goes to the address that was checked.
 
 /** Addresses that are not of the public network (the special-purpose registries of RFC 6890 and its updates). */
@@ -99,10 +99,10 @@ function isNamed(host: string, address: string): boolean {
 export class FetchRefused extends ForPeople {}
 
 const noAnswer = (place: string) =>
-  new FetchRefused(`${place} could not be fetched: it did not answer. Check the address, or ask its owner.`)
+  new FetchRefused(`${place} could not be reached: it did not answer. Check the address, or ask its owner.`)
 const notPublic = (place: string) =>
   new FetchRefused(
-    `${place} is not a public address, and such addresses are not fetched. The operator of Ink Loom can ` +
+    `${place} is not a public address, and such addresses are not contacted. The operator of Ink Loom can ` +
       'allow it (INKLOOM_ALLOW_PRIVATE_FETCH).',
   )
 
@@ -157,19 +157,55 @@ function nextOf(location: string, from: URL, place: string): URL {
   }
 }
 
+/** What is sent to an address. */
+export interface PostOptions extends FetchOptions {
+  body: string
+}
+
+/** So much of an answer to something sent is read, in characters. */
+const mostOfAnswer = 65_536
+
+/**
+ * Sends a text to an address over HTTP, and returns how that was answered. The host is resolved, checked and connected
+ * to at the checked address; whoever leads on to another address has not taken it. Throws FetchRefused where it is not
+ * contacted or does not answer.
+ */
+export async function guardedPost(
+  place: string,
+  { headers = {}, patience, body }: PostOptions,
+): Promise<{ status: number; text: string }> {
+  const signal = AbortSignal.timeout(patience)
+  const url = new URL(place)
+  const { address, family } = await checkedAddress(url)
+  try {
+    const answer = await request(url, { headers, address, family, signal, body })
+    let text = ''
+    for await (const chunk of answer) {
+      text += String(chunk)
+      if (text.length > mostOfAnswer) break
+    }
+    return { status: answer.statusCode ?? 0, text }
+  } catch {
+    throw noAnswer(place)
+  }
+}
+
 interface Asked {
   headers: Record<string, string>
+  /** Sent by POST; without it, it is asked by GET. */
+  body?: string
   address: string
   family: number
   signal: AbortSignal
 }
 
-function request(url: URL, { headers, address, family, signal }: Asked): Promise<IncomingMessage> {
+function request(url: URL, { headers, address, family, signal, body }: Asked): Promise<IncomingMessage> {
   const { request: ask } = url.protocol === 'https:' ? https : http
   return new Promise((resolve, reject) => {
     ask(
       url,
       {
+        method: body === undefined ? 'GET' : 'POST',
         headers: { 'user-agent': 'Ink Loom', 'accept-encoding': 'identity', ...headers },
         signal,
         agent: false,
@@ -185,6 +221,6 @@ function request(url: URL, { headers, address, family, signal }: Asked): Promise
       resolve,
     )
       .once('error', reject)
-      .end()
+      .end(body)
   })
 }

@@ -1,0 +1,4 @@
+import { endpoint } from '../../http/endpoint'
+import { listConnections } from '../../services/connections/connections'
+
+export default endpoint('listConnections', () => listConnections())

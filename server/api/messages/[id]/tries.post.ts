@@ -1,0 +1,4 @@
+import { endpoint } from '../../../http/endpoint'
+import { sendMessageAgain } from '../../../services/connections/connections'
+
+export default endpoint('sendMessageAgain', ({ param, now }) => sendMessageAgain(param('id'), now))

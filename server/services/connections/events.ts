@@ -1,0 +1,55 @@
+import type { ConnectionEventName } from '@contracts/connections'
+import { database } from '../../db/connect'
+import { stepsFrom, type LiveStep } from '../../db/queries/live-steps'
+import { deliverChanges, cursorAfterStep } from '../delivery/changes'
+import { addressesOfChanges } from '../delivery/purged'
+import { ForPeople } from '../problem'
+
+// What other systems can be told of. What happened is noted with what it is known by; the text of a message is made of
+// it when it is sent.
+
+/** Of so many changed pages the addresses are named; the others are read by the cursor that is told. */
+const mostPages = 1000
+
+/** What a message says: the same however often it is tried. */
+type Body = Record<string, unknown>
+
+interface ConnectionEvent {
+  bodyOf(storefront: string | null, data: Record<string, unknown>): Promise<Body>
+}
+
+/** The pages that a step of a storefront touched, with the addresses at which caches hold them. */
+async function bodyOfStep(storefront: string | null, { step }: Record<string, unknown>): Promise<Body> {
+  const [found] = await stepsFrom(database(), storefront!, Number(step), 1)
+  if (!found || found.step !== step) throw new ForPeople('What is to be told of is no longer known.')
+  const after = cursorAfterStep(found.step - 1)
+  const pages = await pagesOfStep(storefront!, found, after)
+  return {
+    release: found.number,
+    at: new Date(found.at).toISOString(),
+    by: found.after === null ? 'release' : 'time',
+    pages: await addressesOfChanges(storefront!, pages.items, found.at),
+    more: pages.more,
+    after,
+  }
+}
+
+/** The first pages of a step, and whether there are more. */
+async function pagesOfStep(storefront: string, { step }: LiveStep, after: string) {
+  const { items, next } = await deliverChanges(
+    storefront,
+    { after, limit: mostPages, wait: 0, upTo: step },
+    () => false,
+  )
+  return { items, more: next !== cursorAfterStep(step) }
+}
+
+/** What an import came to. */
+const bodyOfImport = (_storefront: string | null, data: Record<string, unknown>): Promise<Body> => Promise.resolve(data)
+
+/** Every event. Adding one is adding an entry, its name in the contract, and noting it where it happens. */
+export const connectionEvents: Record<ConnectionEventName, ConnectionEvent> = {
+  'release.live': { bodyOf: bodyOfStep },
+  'page.changed': { bodyOf: bodyOfStep },
+  'import.done': { bodyOf: bodyOfImport },
+}

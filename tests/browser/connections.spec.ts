@@ -1,0 +1,57 @@
+import { enter, expect, findings, test } from './desk'
+import { Receiver, takes } from '../receiver'
+
+const other = new Receiver()
+test.beforeAll(() => other.start())
+test.afterAll(() => other.stop())
+
+test('a connection is made, tested, told of a release, and what failed is sent again', async ({ page }) => {
+  await enter(page, '/settings/connections')
+  await expect(page.getByText('Only administrators can see and create connections.')).toBeVisible()
+  await enter(page, '/settings/connections', 'administrator')
+  await expect(page.getByRole('link', { name: /^New connection/ })).toBeVisible()
+  await page.keyboard.press('n')
+  await page.getByLabel('Name').fill('Cache of the test')
+  await page.getByLabel('Address').fill(`${other.base}/cache`)
+  await page.getByRole('checkbox', { name: 'Gulf' }).check()
+  await page.keyboard.press('Control+s')
+  await expect(page).toHaveURL(/settings\/connections\/cache-of-the-test/)
+  await expect(page.getByText('needs a signing secret')).toBeVisible()
+  await page.getByRole('button', { name: 'Create signing secret' }).click()
+  await expect(page.getByText('Copy the secret now')).toBeVisible()
+  await page.getByRole('button', { name: 'Send a test' }).click()
+  await expect(page.getByText('The address is verified: messages are sent to it.')).toBeVisible()
+  expect(await findings(page)).toEqual([])
+
+  other.answering = (got) => (got.body.challenge ? takes(got) : { status: 500, text: '' })
+  const session = (await (await page.request.get('/api/session')).json()) as { token: string }
+  const removed = await page.request.post('/api/releases/removals', {
+    headers: { 'x-inkloom-token': session.token },
+    data: { storefronts: ['gulf'], skus: ['VD-0215'], reason: 'the test' },
+  })
+  expect(removed.ok()).toBe(true)
+  const row = page.getByRole('table', { name: 'Messages' }).getByRole('row', { name: /A release went live · Gulf/ })
+  await expect
+    .poll(
+      async () => {
+        await page.getByRole('button', { name: 'Refresh' }).click()
+        return row.getByText('It answered with the status 500.').count()
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(1)
+  other.answering = takes
+  await row.getByRole('button', { name: 'Send now' }).click()
+  await expect
+    .poll(
+      async () => {
+        await page.getByRole('button', { name: 'Refresh' }).click()
+        return row.getByText('sent', { exact: true }).count()
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(1)
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Delete connection' }).click()
+  await expect(page).toHaveURL(/settings\/connections$/)
+})
