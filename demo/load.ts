@@ -18,7 +18,16 @@ import { hashPassword } from '@server/services/people/session'
 import { contentOfFile } from '@server/services/media/content-of-file'
 import { settings } from '@server/settings'
 import { storage } from '@server/storage/chosen'
-import { assignments, blockKinds, campaigns, openingSpecials, pieces, questions, questionSets, specials } from './content'
+import {
+  assignments,
+  blockKinds,
+  campaigns,
+  openingSpecials,
+  pieces,
+  questions,
+  questionSets,
+  specials,
+} from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
 import { terms } from './content/terms'
