@@ -57,6 +57,23 @@ export interface ByWhom {
   at: string
 }
 
+/** A page that delivery did not answer as it was released. */
+export interface WrongPage {
+  language: string
+  kind: string
+  key: string
+  /** What is wrong, in a sentence. */
+  problem: string
+}
+
+/** What came of asking delivery for a sample of what a release changed, and for all that it removed. */
+export interface LiveCheck {
+  at: string
+  /** For how many pages it was asked. */
+  asked: number
+  wrong: WrongPage[]
+}
+
 /** A release of a storefront. */
 export interface ReleaseDocument {
   id: number
@@ -86,6 +103,8 @@ export interface ReleaseDocument {
   goes: { local: string; at: string } | null
   /** Why it did not go live when it was to. */
   stopped: string | null
+  /** Whether shoppers get what it says; null where that was not looked at. */
+  checked: LiveCheck | null
 }
 
 /** A product that was taken out of a storefront at once, and stays out. */

@@ -24,8 +24,7 @@ export const connectionOperations = {
     method: 'post',
     path: '/api/connections/{code}/secret',
     status: 201,
-    summary:
-      'Create the secret with which messages are signed; it takes the place of the one before, and is shown once',
+    summary: 'Create the secret with which messages are signed; it replaces the one before, and is shown once',
     action: 'set-up',
   },
   testConnection: {

@@ -5,6 +5,7 @@ import { enqueueDueFeeds } from '../services/imports/feeds'
 import { lookAfterQueries } from '../services/pool/queries'
 import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
+import { checkWhatWentLive } from '../services/release/check-live'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
@@ -30,6 +31,7 @@ export const chores: Record<string, Chore> = {
   'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
+  'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
   // After what changed by a release or by time was noted.
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
   'Messages to other systems': { every: 1000, atStart: true, work: sendWhatIsDue },

@@ -22,6 +22,14 @@ const address = `${delivery}/products/${sku}`
 
 const delivered = (headers?: Record<string, string>) => maren.get<ReleasedProduct>(address, headers)
 describe('a release', () => {
+  it('is looked at after it has gone live: shoppers get it as released', async () => {
+    const { id } = await releaseAll()
+    const checked = async () => (await maren.get<ReleaseDocument>(`/api/releases/${id}`)).body.checked
+    await expect.poll(checked, { timeout: 30_000 }).not.toBeNull()
+    const found = await checked()
+    expect(found).toMatchObject({ wrong: [] })
+    expect(found!.asked).toBeGreaterThan(0)
+  })
   it('brings a page to shoppers, frozen until the next, and back', async () => {
     const first = await releaseAll()
     const before = await delivered()

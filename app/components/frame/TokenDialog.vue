@@ -52,9 +52,6 @@ const until = (t: TokenDocument) =>
         label="What the token is used for"
       /><button class="act main" type="submit">Create token</button>
     </form>
-    <div v-if="made" class="mt-3 border-l-[3px] border-weld bg-weldwash px-3 py-2" role="status">
-      <p>Copy it now; it will not be shown again.</p>
-      <code class="code select-all break-all text-ink">{{ made }}</code>
-    </div>
+    <ShownOnce v-if="made" :secret="made">Copy it now; it will not be shown again.</ShownOnce>
   </ModalDialog>
 </template>

@@ -60,7 +60,7 @@ async function create() {
 
 <template>
   <ModalDialog v-model="open" wide :title="`New release of ${setup.storefrontName(storefront)}`">
-    <form class="mt-3 grid gap-3" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
+    <form class="dialog-form" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
       <FormField label="Title">
         <TextField v-model="title" class="w-full" label="Title" placeholder="What it is for; may stay empty" />
       </FormField>

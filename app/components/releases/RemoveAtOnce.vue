@@ -35,7 +35,7 @@ async function remove() {
 
 <template>
   <ModalDialog v-model="open" title="Remove products at once">
-    <form class="mt-3 grid gap-3" @submit.prevent="remove" @keydown.ctrl.enter.prevent="remove">
+    <form class="dialog-form" @submit.prevent="remove" @keydown.ctrl.enter.prevent="remove">
       <FormField label="Products">
         <TextArea
           v-model="skus"

@@ -1,4 +1,11 @@
-import type { ByWhom, ReleaseCounts, ReleaseDocument, ReleasedChange, ReleasePageRow } from '@contracts/release'
+import type {
+  ByWhom,
+  LiveCheck,
+  ReleaseCounts,
+  ReleaseDocument,
+  ReleasedChange,
+  ReleasePageRow,
+} from '@contracts/release'
 import { localWords } from '@core/moments/words'
 import type { HeadField, PageChange } from '@core/release/compare'
 
@@ -27,6 +34,12 @@ export const verdictWords: Record<ReleaseDocument['approvals'][number]['verdict'
 /** When something was done, and by whom: “30 Nov 2026, 12:57, Maren Oddvik”. */
 export const byWhomShown = ({ at, person }: ByWhom): string =>
   [whenShown(at), ...(person === null ? [] : [person])].join(', ')
+
+/** What came of looking at a release after it had gone live. */
+export const checkedWords = ({ at, asked, wrong }: LiveCheck): string =>
+  wrong.length === 0
+    ? `Checked ${whenShown(at)}: shoppers get ${countShown(asked, 'page')} of it as released.`
+    : `Checked ${whenShown(at)}: of ${countShown(asked, 'page')}, ${numberShown(wrong.length)} are not as released.`
 
 /** Whether a page stays as it is live: it is left out, or held back and not released all the same. */
 export const staysAsItIs = ({ held, anyway, leftOut }: ReleasePageRow): boolean =>

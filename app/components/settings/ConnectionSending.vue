@@ -89,10 +89,9 @@ const nextWords = ({ due }: ConnectionMessage) => (due === null ? '' : `next try
         {{ testWords(test) }}
       </span>
     </p>
-    <div v-if="secret" class="mt-3 max-w-[720px] border-l-[3px] border-weld bg-weldwash px-3 py-2" role="status">
-      <p>Copy the secret now; it will not be shown again. Messages are signed with it from now on.</p>
-      <code class="code select-all break-all text-ink">{{ secret }}</code>
-    </div>
+    <ShownOnce v-if="secret" :secret="secret" class="max-w-[720px]">
+      Copy the secret now; it will not be shown again. Messages are signed with it from now on.
+    </ShownOnce>
 
     <div class="mt-5 flex items-center gap-3">
       <h2>Messages</h2>

@@ -28,17 +28,16 @@ async function create() {
 
 <template>
   <ModalDialog v-model="open" title="New delivery key">
-    <div v-if="made" class="mt-3" role="status">
-      <p>Copy the key now; it will not be shown again. Keep it on the shop’s server, never in a browser.</p>
-      <p class="mt-2 border-l-[3px] border-weld bg-weldwash px-3 py-2">
-        <code class="code select-all break-all text-ink">{{ made }}</code>
-      </p>
+    <template v-if="made">
+      <ShownOnce :secret="made">
+        Copy the key now; it will not be shown again. Keep it on the shop’s server, never in a browser.
+      </ShownOnce>
       <p class="mt-2 text-ink2">
         The shop sends it as <span class="code">Authorization: Bearer</span> and names the group in the address:
         <span class="code">?group=</span>.
       </p>
-    </div>
-    <form v-else class="mt-3 grid gap-3" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
+    </template>
+    <form v-else class="dialog-form" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
       <FormField label="Used by">
         <TextField
           v-model="name"

@@ -3,6 +3,7 @@ import type { ReleaseCounts, ReleasePageRow, ReleaseScope } from '@contracts/rel
 import {
   byWhomShown,
   changesLine,
+  checkedWords,
   countWords,
   isHeldBack,
   pageChangeWords,
@@ -175,6 +176,17 @@ useKeys('Pages of a release', walking)
         It could not be prepared. Prepare it again, or delete it.
       </p>
       <template v-else>
+        <p v-if="release.checked && release.checked.wrong.length === 0" class="px-5 pb-2 text-ink2" role="status">
+          {{ checkedWords(release.checked) }}
+        </p>
+        <div v-else-if="release.checked" class="px-5 pb-2 text-madder" role="alert">
+          <p>{{ checkedWords(release.checked) }}</p>
+          <ul>
+            <li v-for="(w, i) in release.checked.wrong.slice(0, 10)" :key="i">
+              <span class="code">{{ w.key }}</span> · {{ languageName(w.language) }} · {{ w.problem }}
+            </li>
+          </ul>
+        </div>
         <ul v-if="release.approvals.length" class="px-5 pb-2" aria-label="What was said of it">
           <li v-for="(a, i) in release.approvals" :key="i">
             <b class="font-semibold" :class="a.verdict === 'refused' ? 'text-madder' : 'text-weld'">{{

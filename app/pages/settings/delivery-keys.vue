@@ -42,7 +42,7 @@ useKeys('Delivery keys', [
         New delivery key <span class="key">n</span>
       </button>
     </PartsHead>
-    <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
+    <div class="under-head">
       <h1>Delivery keys</h1>
       <span class="text-ink2">
         With a key, a shop also gets the pages of customer groups, and releases that are no longer live.

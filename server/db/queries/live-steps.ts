@@ -47,6 +47,15 @@ export async function stepsFrom(db: Db, storefront: string, from: number, limit:
   return rows
 }
 
+/** The step in which a release went live; undefined where it is not kept. */
+export async function stepOfNumber(db: Db, storefront: string, number: number): Promise<LiveStep | undefined> {
+  const { rows } = await db.execute<StoredStep>(sql`
+    select ${stepColumns} from live_step
+    where storefront = ${storefront} and number = ${number} and after is null
+    order by step desc limit 1`)
+  return rows[0]
+}
+
 /** The first step of a storefront that is kept. */
 export async function firstStep(db: Db, storefront: string): Promise<number | undefined> {
   const { rows } = await db.execute<{ step: number | null }>(sql`

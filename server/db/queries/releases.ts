@@ -1,5 +1,5 @@
-import { and, asc, desc, eq, lt, lte, notInArray, sql } from 'drizzle-orm'
-import type { ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
+import { and, asc, desc, eq, isNull, lt, lte, notInArray, sql } from 'drizzle-orm'
+import type { LiveCheck, ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
 import { validAt } from './released-pages'
@@ -66,6 +66,14 @@ export async function dueReleases(db: Db, now: number): Promise<ReleaseRow[]> {
     .orderBy(asc(t.release.goesAt), asc(t.release.id))
 }
 
+/** Releases that are live since a moment or longer, and were not checked yet. */
+export async function uncheckedReleases(db: Db, since: number): Promise<ReleaseRow[]> {
+  return db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.state, 'live'), isNull(t.release.checked), lte(t.release.live, new Date(since))))
+}
+
 /** Changes what a release says of itself. */
 export async function updateRelease(
   tx: Tx,
@@ -85,6 +93,7 @@ export async function updateRelease(
     goesAt: Date | null
     scheduledBy: number | null
     stopped: string | null
+    checked: LiveCheck
   }>,
 ): Promise<void> {
   await tx.db.update(t.release).set(to).where(eq(t.release.id, id))

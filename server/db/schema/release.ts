@@ -12,7 +12,7 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
-import type { HeldBack, ReleaseCounts, ReleaseScope } from '@contracts/release'
+import type { HeldBack, LiveCheck, ReleaseCounts, ReleaseScope } from '@contracts/release'
 import type { Verdict } from '@core/release/approval'
 import type { PageChange } from '@core/release/compare'
 import { bytes, exactText, moment } from './columns'
@@ -50,8 +50,13 @@ export const release = pgTable(
     scheduledBy: integer('scheduled_by').references(() => person.id, { onDelete: 'set null' }),
     /** Why it did not go live when it was to, in words. */
     stopped: text('stopped'),
+    /** What came of asking delivery for it after it went live. */
+    checked: jsonb('checked').$type<LiveCheck>(),
   },
   (t) => [
+    index('release_unchecked')
+      .on(t.live)
+      .where(sql`state = 'live' and checked is null`),
     uniqueIndex('release_number').on(t.storefront, t.number),
     index('release_scheduled')
       .on(t.goesAt)

@@ -2,6 +2,7 @@ import type { DeliveredChange } from '@contracts/delivery'
 import { groupBy } from '@core/lists/group-by'
 import { database } from '../../db/connect'
 import { pagesElsewhere } from '../../db/queries/delivered-pages'
+import type { PageKey } from '../../db/queries/page-key'
 import { addressed } from './links'
 import { addressesOf, liveEditions } from './live'
 
@@ -22,6 +23,14 @@ const paths: Record<string, (key: string) => string> = {
   phrases: () => 'phrases',
 }
 
+/** Where delivery answers a page of a storefront; null of what has no address of its own. */
+export function deliveryAddress(storefront: string, { language, kind, key }: PageKey): string | null {
+  const path = paths[kind]?.(key)
+  return path === undefined
+    ? null
+    : `/delivery/${encodeURIComponent(storefront)}/${encodeURIComponent(language)}/${path}`
+}
+
 /** The addresses of changed pages of a storefront, in their order. */
 export async function addressesOfChanges(
   storefront: string,
@@ -29,13 +38,11 @@ export async function addressesOfChanges(
   now: number,
 ): Promise<ChangedAddresses[]> {
   const pages = await pagesOfProducts(storefront, changes, now)
-  return changes.map((change) => {
-    const { language, kind, key } = change
-    const path = paths[kind]?.(key)
-    const delivery =
-      path === undefined ? null : `/delivery/${[storefront, language].map(encodeURIComponent).join('/')}/${path}`
-    return { ...change, delivery, page: kind === 'product' ? (pages.get(`${language}/${key}`) ?? null) : null }
-  })
+  return changes.map((change) => ({
+    ...change,
+    delivery: deliveryAddress(storefront, change),
+    page: change.kind === 'product' ? (pages.get(`${change.language}/${change.key}`) ?? null) : null,
+  }))
 }
 
 /** Where the shop shows the products among them, by language and SKU. */

@@ -60,6 +60,7 @@ export async function documentsOf(stored: readonly ReleaseRow[]): Promise<Releas
     })),
     goes: r.goesLocal === null || r.goesAt === null ? null : { local: r.goesLocal, at: r.goesAt.toISOString() },
     stopped: r.stopped,
+    checked: r.checked,
   }))
 }
 

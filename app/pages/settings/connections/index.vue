@@ -24,7 +24,7 @@ useKeys('Connections', [
         New connection <span class="key">n</span>
       </NuxtLink>
     </PartsHead>
-    <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
+    <div class="under-head">
       <h1>Connections</h1>
       <span class="text-ink2">Other systems that are told when something happens, by a signed message over HTTP.</span>
     </div>

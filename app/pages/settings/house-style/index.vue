@@ -31,7 +31,7 @@ useKeys('House style', [
         >New rule set <span class="key">n</span></NuxtLink
       ></PartsHead
     >
-    <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
+    <div class="under-head">
       <h1>House style</h1>
       <span class="text-ink2"
         >Rules for texts, from general to specific. The more specific rule set wins; word lists are combined.</span
