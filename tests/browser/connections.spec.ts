@@ -40,6 +40,11 @@ test('a connection is made, tested, told of a release, and what failed is sent a
       { timeout: 30_000 },
     )
     .toBe(1)
+  const told = other.received.find(({ body }) => body.event === 'release.live' && body.storefront === 'gulf')
+  const pages = told!.body.pages as { key: string; change: string; addresses: string[] }[]
+  const gone = pages.filter(({ key, change }) => key === 'VD-0215' && change === 'removed')
+  expect(gone.length).toBeGreaterThan(0)
+  for (const { addresses } of gone) expect(addresses.some((at) => at.startsWith('http'))).toBe(true)
   other.answering = takes
   await row.getByRole('button', { name: 'Send now' }).click()
   await expect

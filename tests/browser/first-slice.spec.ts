@@ -143,7 +143,7 @@ test('writes a tab with an inline value; what is not saved survives a reload', a
   await expect(page).toHaveURL(/\/library\/how-to-mount-a-bag/)
   await expect(page.getByText('Not assigned yet.')).toBeVisible()
   await page.getByRole('link', { name: 'Assign', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'A new assignment' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'New assignment' })).toBeVisible()
 })
 
 test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland only', async ({ page }) => {

@@ -13,7 +13,7 @@ const { patchProduct } = await import('@server/services/products/products')
 const { readingOf } = await import('@server/services/delivery/live')
 const { madeDocument, madeProduct } = await import('@server/services/delivery/made')
 const { checkRelease, sampleOf } = await import('@server/services/release/check-live')
-type Asked = import('@server/services/release/check-live').Asked
+type DeliveryAnswer = import('@server/services/release/check-live').DeliveryAnswer
 
 const [storefront, language] = ['uk', 'en-GB']
 // Releases are made by the clock, which goes on.
@@ -28,7 +28,7 @@ const live = async () => {
 }
 
 /** Delivery as it has to be. */
-async function honest(address: string): Promise<Asked> {
+async function honest(address: string): Promise<DeliveryAnswer> {
   const [, , , , kind, key] = address.split('/')
   const reading = await readingOf({ storefront }, now)
   const made = kind === 'products' ? madeProduct(reading, { language, sku: key! }, now) : madeOther(reading, kind!, key)
@@ -62,7 +62,7 @@ describe('a release that has gone live', () => {
     ).toBe(true)
   })
   it('says which pages delivery answers otherwise, or not at all', async () => {
-    const lies: Record<string, Partial<Asked>> = {}
+    const lies: Record<string, Partial<DeliveryAnswer>> = {}
     const lying = async (address: string) => ({ ...(await honest(address)), ...lies[address] })
     const seen: string[] = []
     await checkRelease(await live(), (address) => (seen.push(address), honest(address)), now)
@@ -82,7 +82,7 @@ describe('a release that has gone live', () => {
     for (let i = 0; i < 60; i++) await disable(skuOf(i))
     await releaseAll()
     const gone: string[] = []
-    const ask = async (address: string): Promise<Asked> => {
+    const ask = async (address: string): Promise<DeliveryAnswer> => {
       const answer = await honest(address)
       if (answer.status === 404) gone.push(address)
       return address.endsWith('CK-007') ? { ...answer, status: 200, text: 'still here' } : answer

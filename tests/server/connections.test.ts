@@ -119,7 +119,7 @@ describe('a message', () => {
     expect(first.body.pages).toEqual([
       expect.objectContaining({
         ...{ language: 'en-GB', kind: 'product', key: 'A', change: 'changed' },
-        delivery: '/delivery/uk/en-GB/products/A',
+        addresses: ['/delivery/uk/en-GB/products/A'],
       }),
     ])
     expect(first.headers['inkloom-message']).toBe(String(first.body.id))

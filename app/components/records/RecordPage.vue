@@ -89,7 +89,7 @@ useKeys(props.it, [
           <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete</button
           ><button type="button" class="plain" @click="sure = false">Cancel</button>
         </p>
-        <h1 class="mt-0.5 truncate">{{ title || `A new ${it.toLowerCase()}` }}</h1>
+        <h1 class="mt-0.5 truncate">{{ title || `New ${it.toLowerCase()}` }}</h1>
         <slot name="under" />
       </div>
       <div class="page-body padded" tabindex="0" :aria-label="`The ${it.toLowerCase()}`">

@@ -21,7 +21,7 @@ import {
   type TryRow,
 } from '../../db/queries/messages'
 import { storedRecord } from '../../db/queries/records'
-import { sourceOf, writeAudit } from '../people/audit'
+import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem } from '../problem'
 import { seal, unseal } from '../signing/seal'
 import { sealedFor, sendOnce } from './send'
@@ -37,14 +37,8 @@ async function connectionOf(code: string): Promise<Connection> {
   return found
 }
 
-/** By what, and from where, somebody asks. */
-interface Asking {
-  by: string
-  origin: string
-}
-
 /** Makes the secret with which messages are signed, in the place of the one before. It is told this once. Throws 404. */
-export async function makeConnectionSecret(person: Person, asking: Asking, code: string): Promise<{ secret: string }> {
+export async function makeConnectionSecret(person: Person, asking: AskedBy, code: string): Promise<{ secret: string }> {
   await connectionOf(code)
   const secret = randomBytes(32).toString('base64url')
   await inTransaction(async (tx) => {

@@ -2,7 +2,7 @@ import type { ConnectionEventName } from '@contracts/connections'
 import { database } from '../../db/connect'
 import { stepsFrom, type LiveStep } from '../../db/queries/live-steps'
 import { deliverChanges, cursorAfterStep } from '../delivery/changes'
-import { addressesOfChanges } from '../delivery/purged'
+import { changedAddresses } from '../delivery/changed-addresses'
 import { ForPeople } from '../problem'
 
 // What other systems can be told of. What happened is noted with what it is known by; the text of a message is made of
@@ -28,7 +28,7 @@ async function bodyOfStep(storefront: string | null, { step }: Record<string, un
     release: found.number,
     at: new Date(found.at).toISOString(),
     by: found.after === null ? 'release' : 'time',
-    pages: await addressesOfChanges(storefront!, pages.items, found.at),
+    pages: await changedAddresses(storefront!, found, pages.items),
     more: pages.more,
     after,
   }

@@ -13,7 +13,7 @@ import {
 } from '../../db/queries/delivery-keys'
 import { loadSetup } from '../../db/queries/setup'
 import { settings } from '../../settings'
-import { sourceOf, writeAudit } from '../people/audit'
+import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem, unprocessable } from '../problem'
 import { sameSecret } from '../signing/hmac'
 import { groupSignature, mostSeconds } from './group-signature'
@@ -100,16 +100,10 @@ export async function listDeliveryKeys(): Promise<{ items: DeliveryKey[] }> {
 /** Every request is checked against all of them. */
 const mostKeys = 100
 
-/** By what, and from where, somebody asks. */
-interface Asking {
-  by: string
-  origin: string
-}
-
 /** Makes a key for some storefronts; it is told this once. Throws 409, 422. */
 export async function makeDeliveryKey(
   person: Person,
-  asking: Asking,
+  asking: AskedBy,
   { name, storefronts }: DeliveryKeyBody,
   now: number,
 ): Promise<MadeDeliveryKey> {
@@ -138,7 +132,7 @@ export async function makeDeliveryKey(
 }
 
 /** Revokes a key. Throws 404. */
-export async function endDeliveryKey(person: Person, asking: Asking, id: string): Promise<void> {
+export async function endDeliveryKey(person: Person, asking: AskedBy, id: string): Promise<void> {
   const number = /^\d{1,9}$/.test(id) ? Number(id) : undefined
   await inTransaction(async (tx) => {
     const ended = number === undefined ? undefined : await deleteDeliveryKey(tx.db, number)

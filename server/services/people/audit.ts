@@ -25,8 +25,11 @@ export interface AuditSource {
   by: string
 }
 
+/** By what, and from where, somebody asks for something. */
+export type AskedBy = Pick<AuditSource, 'origin' | 'by'>
+
 /** Who asks for something, as the audit log tells it. */
-export const sourceOf = (person: Pick<Person, 'id'>, { origin, by }: { origin: string; by: string }): AuditSource => ({
+export const sourceOf = (person: Pick<Person, 'id'>, { origin, by }: AskedBy): AuditSource => ({
   personId: person.id,
   origin,
   by,

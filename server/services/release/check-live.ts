@@ -13,20 +13,20 @@ import { uncheckedReleases, updateRelease, type ReleaseRow } from '../../db/quer
 import { settings } from '../../settings'
 import { readingOf, type Reading } from '../delivery/live'
 import { madeDocument, madeProduct } from '../delivery/made'
-import { deliveryAddress } from '../delivery/purged'
+import { deliveryAddress } from '../delivery/changed-addresses'
 import { Problem } from '../problem'
 
 // After a release has gone live, delivery is asked for it as a shop would: for a sample of what it changed, and for all
 // that it removed.
 
 /** How delivery answers an address. */
-export interface Asked {
+export interface DeliveryAnswer {
   status: number
   /** The number of the release that it was answered of; null where it does not say. */
   release: number | null
   text: string
 }
-export type AskDelivery = (address: string) => Promise<Asked>
+export type AskDelivery = (address: string) => Promise<DeliveryAnswer>
 
 /** Every process answers of a release within a second; so long after it went live it is looked at, in milliseconds. */
 const lookAfter = 3000
@@ -60,7 +60,7 @@ export async function checkWhatWentLive(now: number): Promise<void> {
 }
 
 /** Asks the web server of this installation. */
-async function askHere(address: string): Promise<Asked> {
+async function askHere(address: string): Promise<DeliveryAnswer> {
   const { host, port } = settings()
   const reached = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
   const answer = await fetch(`http://${reached}:${port}${address}`, { signal: AbortSignal.timeout(10_000) })
@@ -149,7 +149,7 @@ async function textOf(reading: Reading, page: PageKey, now: number): Promise<str
   }
 }
 
-function differenceOf(wanted: string | null, { status, text }: Asked): string | null {
+function differenceOf(wanted: string | null, { status, text }: DeliveryAnswer): string | null {
   if (wanted === null) return status === 404 ? null : 'It was removed and is still answered.'
   if (status === 404) return 'It was released and is not there.'
   if (status !== 200) return `It is answered with the status ${status}.`

@@ -63,7 +63,7 @@ useKeys('Feed', [
     <template v-else-if="draft && stored">
       <div class="page-head">
         <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink>
-        <h1>{{ draft.name || 'A new feed' }}</h1>
+        <h1>{{ draft.name || 'New feed' }}</h1>
         <RecordActions
           v-model="past"
           it="Feed"

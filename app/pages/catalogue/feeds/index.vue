@@ -70,7 +70,7 @@ useKeys('Feeds', [
             <td class="break-words">
               <span class="code">{{ f.source === 'folder' ? `folder ${f.place}` : f.place }}</span>
             </td>
-            <td class="text-ink2">{{ f.resting ? 'rests' : everyInWords(f.everyMinutes) }}</td>
+            <td class="text-ink2">{{ f.resting ? 'paused' : everyInWords(f.everyMinutes) }}</td>
             <td>
               {{ f.ended ?? 'not checked yet'
               }}<span v-if="f.looked" class="block text-[12px] text-ink2"

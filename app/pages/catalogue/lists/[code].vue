@@ -36,7 +36,7 @@ useKeys('Named list', [
     <template v-else-if="draft && stored">
       <div class="page-head">
         <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink>
-        <h1>{{ draft.name || 'A new list' }}</h1>
+        <h1>{{ draft.name || 'New list' }}</h1>
         <span class="text-ink2"
           >{{ numberShown(draft.skus.length) }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span
         >

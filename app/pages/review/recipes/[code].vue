@@ -63,7 +63,7 @@ useKeys('Recipe', [
     <template v-else-if="draft && stored">
       <div class="page-head">
         <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
-        <h1>{{ stored.name || 'A new recipe' }}</h1>
+        <h1>{{ stored.name || 'New recipe' }}</h1>
         <RecordActions
           v-model="past"
           it="Recipe"

@@ -59,7 +59,7 @@ useKeys('Attribute', [
     </div>
     <template v-else-if="draft && stored">
       <div class="page-head">
-        <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1>
+        <h1>{{ draft.labels[setup.source] || 'New attribute' }}</h1>
         <span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
         <RecordActions
           v-model="past"

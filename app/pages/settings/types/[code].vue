@@ -122,7 +122,7 @@ function moveGroup(from: number, by: 1 | -1) {
     </div>
     <template v-else-if="draft && stored">
       <div class="page-head">
-        <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1>
+        <h1>{{ draft.labels[setup.source] || 'New product type' }}</h1>
         <span class="code">{{ draft.code }}</span><span class="text-ink2"
           >{{ draft.attributes.length }} attributes,
           {{ draft.attributes.filter((a) => a.required).length }} required</span
