@@ -81,6 +81,8 @@ describe('pages of a customer group', () => {
     const challenge = 'Bearer realm="Ink Loom", error="invalid_token"'
     expect([wrong.status, wrong.headers.get('www-authenticate')]).toEqual([401, challenge])
     expect((await fetch(base + ofGroup, { method: 'HEAD' })).status).toBe(401)
+    const head = await fetch(base + ofGroup, { method: 'HEAD', headers: { Authorization: `Bearer ${made.key}` } })
+    expect([head.status, head.headers.get('cache-control')]).toEqual([200, expect.stringMatching(/^private/)])
   })
   it('of another storefront take a key of that one', async () => {
     expect((await keyed('/delivery/de/de-DE/products/KZ-0316?group=workshop')).status).toBe(401)
