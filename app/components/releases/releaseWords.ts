@@ -38,8 +38,8 @@ export const byWhomShown = ({ at, person }: ByWhom): string =>
 /** What came of looking at a release after it had gone live. */
 export const checkedWords = ({ at, asked, wrong }: LiveCheck): string =>
   wrong.length === 0
-    ? `Checked ${whenShown(at)}: shoppers get ${countShown(asked, 'page')} of it as released.`
-    : `Checked ${whenShown(at)}: of ${countShown(asked, 'page')}, ${numberShown(wrong.length)} are not as released.`
+    ? `Checked ${whenShown(at)}: ${countShown(asked, 'page')} asked for, all as released.`
+    : `Checked ${whenShown(at)}: ${countShown(asked, 'page')} asked for, ${numberShown(wrong.length)} not as released.`
 
 /** Whether a page stays as it is live: it is left out, or held back and not released all the same. */
 export const staysAsItIs = ({ held, anyway, leftOut }: ReleasePageRow): boolean =>
