@@ -57,6 +57,7 @@ test('a connection is made, tested, told of a release, and what failed is sent a
     )
     .toBe(1)
   expect(await findings(page)).toEqual([])
-  await page.getByRole('button', { name: 'Delete connection' }).click()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await page.getByRole('alert').getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(page).toHaveURL(/settings\/connections$/)
 })

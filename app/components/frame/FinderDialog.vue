@@ -93,7 +93,7 @@ function keepAhead(e: KeyboardEvent) {
 }
 /** Opens the first result once the results are shown. */
 watch(
-  [isAnswered, answer.problem],
+  isAnswered,
   () => {
     if (!isAhead.value || !isAnswered.value) return
     isAhead.value = false

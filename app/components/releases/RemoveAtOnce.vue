@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { toggled } from '@core/lists/toggled'
-
 /** Takes products out of storefronts at once, without a draft: a recall, a legal matter. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ storefront: string }>()
@@ -50,13 +48,7 @@ async function remove() {
       </FormField>
       <fieldset>
         <legend class="font-semibold">Storefronts</legend>
-        <CheckBox
-          v-for="s in setup.storefronts"
-          :key="s.code"
-          :model-value="chosen.includes(s.code)"
-          @update:model-value="chosen = toggled(chosen, s.code)"
-          >{{ s.name }}</CheckBox
-        >
+        <StorefrontBoxes v-model="chosen" />
       </fieldset>
       <p class="text-ink2">
         Their pages go at once, in every language. They stay out, whatever is released, until somebody lets them come

@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { toggled } from '@core/lists/toggled'
-
 /** Creates a delivery key for some storefronts, and shows it this once. */
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ created: [] }>()
-const setup = useSetupStore()
 const name = ref('')
 const chosen = ref<string[]>([])
 /** The key that was made, until the dialog is closed. */
@@ -50,13 +47,7 @@ async function create() {
       </FormField>
       <fieldset>
         <legend class="font-semibold">Storefronts</legend>
-        <CheckBox
-          v-for="s in setup.storefronts"
-          :key="s.code"
-          :model-value="chosen.includes(s.code)"
-          @update:model-value="chosen = toggled(chosen, s.code)"
-          >{{ s.name }}</CheckBox
-        >
+        <StorefrontBoxes v-model="chosen" />
       </fieldset>
       <div class="actions">
         <button type="submit" class="act main" :disabled="!isReady || busy">

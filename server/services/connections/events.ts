@@ -1,7 +1,7 @@
 import type { ConnectionEventName } from '@contracts/connections'
 import { database } from '../../db/connect'
-import { stepsFrom, type LiveStep } from '../../db/queries/live-steps'
-import { deliverChanges, cursorAfterStep } from '../delivery/changes'
+import { stepsFrom, touchedPages } from '../../db/queries/live-steps'
+import { changeTold, cursorAfterStep } from '../delivery/changes'
 import { changedAddresses } from '../delivery/changed-addresses'
 import { ForPeople } from '../problem'
 
@@ -20,28 +20,19 @@ interface ConnectionEvent {
 
 /** The pages that a step of a storefront touched, with the addresses at which caches hold them. */
 async function bodyOfStep(storefront: string | null, { step }: Record<string, unknown>): Promise<Body> {
-  const [found] = await stepsFrom(database(), storefront!, Number(step), 1)
+  const db = database()
+  const [found] = await stepsFrom(db, storefront!, Number(step), 1)
   if (!found || found.step !== step) throw new ForPeople('What is to be told of is no longer known.')
-  const after = cursorAfterStep(found.step - 1)
-  const pages = await pagesOfStep(storefront!, found, after)
+  const touched = await touchedPages(db, storefront!, found, null, mostPages + 1)
+  const changes = touched.slice(0, mostPages).map(changeTold)
   return {
     release: found.number,
     at: new Date(found.at).toISOString(),
     by: found.after === null ? 'release' : 'time',
-    pages: await changedAddresses(storefront!, found, pages.items),
-    more: pages.more,
-    after,
+    pages: await changedAddresses(storefront!, found, changes),
+    more: touched.length > mostPages,
+    after: cursorAfterStep(found.step - 1),
   }
-}
-
-/** The first pages of a step, and whether there are more. */
-async function pagesOfStep(storefront: string, { step }: LiveStep, after: string) {
-  const { items, next } = await deliverChanges(
-    storefront,
-    { after, limit: mostPages, wait: 0, upTo: step },
-    () => false,
-  )
-  return { items, more: next !== cursorAfterStep(step) }
 }
 
 /** What an import came to. */

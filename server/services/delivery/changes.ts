@@ -44,30 +44,37 @@ function placeOf(cursor: string): Place {
 const changeOf = ({ was, is }: TouchedPage): DeliveredChange['change'] =>
   was === is ? 'changed' : comesOrGoes(was, is)
 
+/** What is told of a page that a step touched. */
+export const changeTold = (touched: TouchedPage): DeliveredChange => ({
+  language: touched.language,
+  kind: touched.kind,
+  key: touched.key,
+  change: changeOf(touched),
+})
+
+/** The cursor after all that a step changed. */
+export const cursorAfterStep = (step: number): string => cursorAt({ step, within: null })
+
 /** The cursor after all that has changed in a storefront until now. */
 export async function cursorNow(storefront: string): Promise<string> {
   const last = await lastStep(database(), storefront)
-  return cursorAt({ step: last?.step ?? 0, within: null })
+  return cursorAfterStep(last?.step ?? 0)
 }
 
 /** Steps are looked through so many at a time. */
 const stepsAtOnce = 100
 
-/** The cursor after all that a step changed. */
-export const cursorAfterStep = (step: number): string => cursorAt({ step, within: null })
-
-async function readFrom(storefront: string, from: Place, limit: number, upTo = Infinity): Promise<DeliveredChanges> {
+async function readFrom(storefront: string, from: Place, limit: number): Promise<DeliveredChanges> {
   const db = database()
   const items: DeliveredChange[] = []
   let place = from
   const begin = place.within === null ? place.step + 1 : place.step
   for (const step of await stepsFrom(db, storefront, begin, stepsAtOnce)) {
-    if (step.step > upTo) break
     const left = limit - items.length
     const within = step.step === place.step ? place.within : null
     const touched = await touchedPages(db, storefront, step, within, left + 1)
     const told = touched.slice(0, left)
-    items.push(...told.map((t) => ({ language: t.language, kind: t.kind, key: t.key, change: changeOf(t) })))
+    items.push(...told.map(changeTold))
     if (touched.length > left) {
       const { language, kind, key } = told.at(-1)!
       return { items, next: cursorAt({ step: step.step, within: { language, kind, key } }) }
@@ -80,12 +87,12 @@ async function readFrom(storefront: string, from: Place, limit: number, upTo = I
 
 /**
  * What changed in a storefront after a cursor, in order; without one from the first change on. Where nothing did, the
- * answer is held for so many seconds until something does. `upTo`: the last step that is read. Throws 410 where the
- * steps after the cursor are not kept any more, 404 where nothing was ever live, 422.
+ * answer is held for so many seconds until something does. Throws 410 where the steps after the cursor are not kept any
+ * more, 404 where nothing was ever live, 422.
  */
 export async function deliverChanges(
   storefront: string,
-  { after, limit, wait, upTo }: { after?: string; limit: number; wait: number; upTo?: number },
+  { after, limit, wait }: { after?: string; limit: number; wait: number },
   gone: () => boolean,
 ): Promise<DeliveredChanges> {
   const from = after === undefined ? { step: 0, within: null } : placeOf(after)
@@ -93,7 +100,7 @@ export async function deliverChanges(
   if (first === undefined) throw notFound(`release of the storefront “${storefront}”`)
   if (after !== undefined && from.step + 1 < first)
     throw new Problem(410, 'Gone', 'Changes after this cursor are no longer kept. Read everything again.')
-  const found = await readFrom(storefront, from, limit, upTo)
+  const found = await readFrom(storefront, from, limit)
   if (found.items.length > 0 || wait === 0) return found
   await waitForStep(storefront, placeOf(found.next).step, { until: Date.now() + wait * 1000, gone })
   return readFrom(storefront, placeOf(found.next), limit)

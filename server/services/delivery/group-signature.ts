@@ -7,15 +7,23 @@ import { hmacSha256 } from '../signing/hmac'
 /** A signature holds for a week at most, in seconds. */
 export const mostSeconds = 7 * 86_400
 
+/** What a signature is made for, and until when it holds, in seconds since 1970. */
+export interface SignedGroup {
+  storefront: string
+  group: string
+  until: number
+}
+
+/** The hash by which a delivery key is known here. */
+export const hashOfKey = (key: string): Buffer => createHash('sha256').update(key).digest()
+
 /**
- * The signature of a customer group of a storefront until a moment in seconds since 1970: the HMAC-SHA-256 of the three
- * on a line each. It is keyed with the SHA-256 of a delivery key, since that alone is known here.
+ * The signature of a customer group of a storefront: the HMAC-SHA-256 of storefront, group and moment on a line each. It
+ * is keyed with the hash of a delivery key, since that alone is known here.
  */
-export const groupSignature = (
-  keyHash: Uint8Array,
-  { storefront, group, until }: { storefront: string; group: string; until: number },
-): Buffer => hmacSha256(keyHash, [storefront, group, until].join('\n'))
+export const groupSignature = (keyHash: Uint8Array, { storefront, group, until }: SignedGroup): Buffer =>
+  hmacSha256(keyHash, [storefront, group, until].join('\n'))
 
 /** The same as a shop makes it with its key, as it stands in an address. */
-export const signatureFor = (key: string, of: Parameters<typeof groupSignature>[1]): string =>
-  groupSignature(createHash('sha256').update(key).digest(), of).toString('base64url')
+export const signatureFor = (key: string, signed: SignedGroup): string =>
+  groupSignature(hashOfKey(key), signed).toString('base64url')

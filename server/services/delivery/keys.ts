@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import type { DeliveryKey, DeliveryKeyBody, MadeDeliveryKey } from '@contracts/delivery'
 import type { Person } from '@contracts/people'
@@ -16,14 +16,12 @@ import { settings } from '../../settings'
 import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem, unprocessable } from '../problem'
 import { sameSecret } from '../signing/hmac'
-import { groupSignature, mostSeconds } from './group-signature'
+import { groupSignature, hashOfKey, mostSeconds, type SignedGroup } from './group-signature'
 
 // Keys with which shops show that they are: what a customer group gets, and releases that are past.
 
 /** A key as requests are checked against it. */
 type Known = Pick<DeliveryKeyRow, 'hash' | 'storefronts'> & { id: number | null }
-
-const hashOf = (key: string): Buffer => createHash('sha256').update(key).digest()
 
 /** A key that was revoked is refused everywhere after so many milliseconds, and at once where that was done. */
 const knownFor = 2000
@@ -37,7 +35,7 @@ async function allKeys(): Promise<Known[]> {
   const { shopKey } = settings()
   if (shopKey !== null) {
     const storefronts = [...(await loadSetup(database())).storefronts.keys()]
-    made.push({ id: null, hash: hashOf(shopKey), storefronts })
+    made.push({ id: null, hash: hashOfKey(shopKey), storefronts })
   }
   known.set('all', made)
   return made
@@ -58,17 +56,10 @@ function noteUse(id: number, now: number): void {
 
 /** Whether a key opens a storefront. */
 export async function opens(storefront: string, key: string, now: number): Promise<boolean> {
-  const hash = hashOf(key)
+  const hash = hashOfKey(key)
   const found = (await keysOf(storefront)).find((one) => sameSecret(one.hash, hash))
   if (found !== undefined && found.id !== null) noteUse(found.id, now)
   return found !== undefined
-}
-
-/** What a signature was made for, and until when it holds, in seconds since 1970. */
-export interface SignedGroup {
-  storefront: string
-  group: string
-  until: number
 }
 
 /** Whether a signature was made with a key of the storefront, for this group, and still holds. */
@@ -119,7 +110,7 @@ export async function makeDeliveryKey(
     if ((await countDeliveryKeys(tx.db)) >= mostKeys)
       throw new Problem(409, 'Too many', `There are ${mostKeys} delivery keys. Revoke one that is no longer used.`)
     const id = await insertDeliveryKey(tx.db, {
-      ...{ name, storefronts, hash: hashOf(key) },
+      ...{ name, storefronts, hash: hashOfKey(key) },
       madeBy: person.id,
       made: new Date(now),
     })

@@ -1,5 +1,12 @@
 import { database } from '../../db/connect'
-import { stepsFrom, touchedPages, type LastStep, type PlaceInStep } from '../../db/queries/live-steps'
+import {
+  stepsFrom,
+  touchedPages,
+  type LastStep,
+  type LiveStep,
+  type PlaceInStep,
+  type TouchedPage,
+} from '../../db/queries/live-steps'
 import type { PageKey } from '../../db/queries/page-key'
 
 const touchedAtOnce = 1000
@@ -17,18 +24,23 @@ export async function touchedSince(
 ): Promise<PageKey[] | 'all'> {
   // Steps never go back, but in a database that was restored.
   if (last === undefined || last.step < step) return 'all'
-  const db = database()
   const pages: PageKey[] = []
-  const steps = await stepsFrom(db, storefront, step + 1, stepsAtOnce)
+  const steps = await stepsFrom(database(), storefront, step + 1, stepsAtOnce)
   if (last.step > step && steps.at(-1)?.step !== last.step) return 'all'
   for (const one of steps) {
-    for (let place: PlaceInStep | null = null; ;) {
-      const touched = await touchedPages(db, storefront, one, place, touchedAtOnce)
-      pages.push(...touched)
-      if (touched.length < touchedAtOnce) break
-      if (pages.length > most) return 'all'
-      place = touched.at(-1)!
-    }
+    pages.push(...(await touchedInStep(storefront, one, most - pages.length)))
+    if (pages.length > most) return 'all'
   }
   return pages
+}
+
+/** The pages that a step of a storefront touched, in order; of very many, at least so many of them. */
+export async function touchedInStep(storefront: string, step: LiveStep, most: number): Promise<TouchedPage[]> {
+  const pages: TouchedPage[] = []
+  for (let place: PlaceInStep | null = null; ;) {
+    const touched = await touchedPages(database(), storefront, step, place, touchedAtOnce)
+    pages.push(...touched)
+    if (touched.length < touchedAtOnce || pages.length > most) return pages
+    place = touched.at(-1)!
+  }
 }

@@ -6,6 +6,7 @@ import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { FeedSourceName } from '@contracts/feeds'
 import { settings } from '../../settings'
+import { addressProblem } from '../outside/address-problem'
 import { FetchRefused, guardedFetch } from '../outside/guarded-fetch'
 import { ForPeople } from '../problem'
 
@@ -60,16 +61,7 @@ const folder: FeedSource = {
 }
 
 const address: FeedSource = {
-  check(place) {
-    try {
-      const url = new URL(place)
-      return ['http:', 'https:'].includes(url.protocol) && url.username === ''
-        ? undefined
-        : 'An address begins with https:// or http:// and holds no password.'
-    } catch {
-      return 'Enter a full address, such as https://supplier.example/range.csv.'
-    }
-  },
+  check: (place) => addressProblem(place, 'https://supplier.example/range.csv'),
   async fetch(place, seen, to) {
     const answer = await guardedFetch(place, {
       headers: seen?.startsWith('etag ') ? { 'if-none-match': seen.slice(5) } : {},

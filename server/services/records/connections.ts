@@ -1,16 +1,8 @@
 import type { Connection } from '@contracts/connections'
 import { forgetConnection } from '../../db/queries/connections'
 import { dropStoredRecord } from '../../db/queries/records'
+import { addressProblem } from '../outside/address-problem'
 import { storedWhole, type Problems, type RecordKind } from './kind'
-
-/** What is wrong with an address to which messages are sent. */
-function addressProblem(address: string): string | undefined {
-  const url = URL.parse(address)
-  if (url === null) return 'Enter a full address, such as https://shop.example/messages.'
-  if (!['http:', 'https:'].includes(url.protocol) || url.username !== '' || url.password !== '')
-    return 'An address begins with https:// or http:// and holds no password.'
-  return undefined
-}
 
 export const connections: RecordKind<Connection> = {
   ...storedWhole('connections', {
@@ -19,7 +11,7 @@ export const connections: RecordKind<Connection> = {
     stamp: 'content',
     check(record, _before, setup) {
       const problems: Problems = []
-      const wrong = addressProblem(record.address)
+      const wrong = addressProblem(record.address, 'https://shop.example/messages')
       if (wrong !== undefined) problems.push({ path: 'address', message: wrong })
       for (const code of record.storefronts)
         if (!setup.storefronts.has(code))

@@ -1,19 +1,14 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { LiveCheck, WrongPage } from '@contracts/release'
 import { database, inTransaction } from '../../db/connect'
-import {
-  stepOfNumber,
-  touchedPages,
-  type LiveStep,
-  type PlaceInStep,
-  type TouchedPage,
-} from '../../db/queries/live-steps'
+import { stepOfNumber, type LiveStep, type TouchedPage } from '../../db/queries/live-steps'
 import type { PageKey } from '../../db/queries/page-key'
 import { uncheckedReleases, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { settings } from '../../settings'
 import { readingOf, type Reading } from '../delivery/live'
 import { madeDocument, madeProduct } from '../delivery/made'
 import { deliveryAddress } from '../delivery/changed-addresses'
+import { touchedInStep } from '../delivery/touched'
 import { Problem } from '../problem'
 
 // After a release has gone live, delivery is asked for it as a shop would: for a sample of what it changed, and for all
@@ -36,7 +31,6 @@ const mostShown = 50
 const mostGone = 500
 /** So many pages of a step are looked through. */
 const mostLooked = 20_000
-const atOnce = 1000
 /** So many pages are asked for at the same time. */
 const askedAtOnce = 10
 
@@ -94,16 +88,9 @@ export async function checkRelease(
 const wrongPage = ({ language, kind, key }: PageKey, problem: string | null): WrongPage[] =>
   problem === null ? [] : [{ language, kind, key, problem }]
 
-async function pagesOf(storefront: string, step: LiveStep): Promise<TouchedPage[]> {
-  const pages: TouchedPage[] = []
-  for (let place: PlaceInStep | null = null; pages.length < mostLooked;) {
-    const some = await touchedPages(database(), storefront, step, place, atOnce)
-    pages.push(...some)
-    if (some.length < atOnce) break
-    place = some.at(-1)!
-  }
-  return pages.filter((page) => deliveryAddress(storefront, page) !== null)
-}
+/** The pages of a step that delivery can be asked for. */
+const pagesOf = async (storefront: string, step: LiveStep): Promise<TouchedPage[]> =>
+  (await touchedInStep(storefront, step, mostLooked)).filter((page) => deliveryAddress(storefront, page) !== null)
 
 /** What is asked for: all that is gone, and pages that are shown, spread over all of them. */
 export function sampleOf(pages: readonly TouchedPage[]): TouchedPage[] {
