@@ -109,7 +109,7 @@ export const productPatchBody = Joi.object({
           .min(1)
           .max(1_000_000)
           .default(1)
-          .description('From how many pieces on it holds.'),
+          .description('From how many items on it holds.'),
         priority: priorityBody,
         amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
       }),

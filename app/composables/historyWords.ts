@@ -1,3 +1,4 @@
+import { capitalised } from '@core/language/letters'
 import { specialShown } from '@core/bulk/specials'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import { relationShown } from '@core/catalogue/relation-words'
@@ -50,7 +51,6 @@ const partWords: Record<string, string> = {
 type Special = Omit<Price, 'special'>
 
 const kebabCase = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)
-const sentenceCase = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** How paths and values of a history are said to people: by the names of what they are, not by their codes. */
 export function useHistoryWords() {
@@ -83,9 +83,9 @@ export function useHistoryWords() {
     if (label) return label
     // A part of something: `limits.from`, `layout.areas`, `editions[0].asks`.
     const [head, ...rest] = what.split('.') as [string, ...string[]]
-    if (head === 'limits' && rest[0]) return partWords[rest[0]] ?? sentenceCase(rest[0])
+    if (head === 'limits' && rest[0]) return partWords[rest[0]] ?? capitalised(rest[0])
     const at = head.replace(/\[\d+\]$/, '')
-    return [partWords[at] ?? sentenceCase(at), ...rest].join(', ')
+    return [partWords[at] ?? capitalised(at), ...rest].join(', ')
   }
 
   /** A value at a path as people read it. */

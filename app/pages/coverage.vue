@@ -66,11 +66,18 @@ useKeys('Coverage', [
       <h1>Coverage</h1>
       <span class="text-ink2">What is shown where on the pages of all products, now, for any customer.</span>
       <label class="text-ink2"
-        >In <SelectField v-model="only" :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
+        >In
+        <SelectField
+          as-written
+          v-model="only"
+          :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
       /></label>
       <label class="text-ink2"
         >Include
-        <SelectField v-model="counted" :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
+        <SelectField
+          as-written
+          v-model="counted"
+          :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
       /></label>
       <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>

@@ -231,12 +231,12 @@ const codes = computed(() =>
         v-model="view.shop"
         class="w-36"
         label="Storefront"
-        :options="[option('', 'Every storefront'), ...byRecord(setup.storefronts)]"
+        :options="[option('', 'All storefronts'), ...byRecord(setup.storefronts)]"
       />
       <SelectField
         v-model="view.show"
         label="Which products"
-        :options="[option('all', 'all'), option('open', 'not ready'), option('portion', 'today’s portion')]"
+        :options="[option('all', 'all products'), option('open', 'not ready'), option('portion', 'today’s portion')]"
       />
       <SelectField
         v-if="view.show === 'portion' && above.data.value?.others.length"
@@ -254,7 +254,7 @@ const codes = computed(() =>
         v-model="view.code"
         class="w-32"
         label="Findings"
-        :options="[option('', 'any finding'), ...byLabel(codes)]"
+        :options="[option('', 'all findings'), ...byLabel(codes)]"
       />
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
         {{ where ? 'Filters on' : 'Filters' }}

@@ -54,7 +54,7 @@ useKeys('History of work', [
       <span class="text-ink2"
         >Imports, bulk edits, runs of recipes, translation files and all else done to many at once.</span
       >
-      <CheckBox v-model="mine" class="ml-auto text-ink2">only mine <span class="key">m</span></CheckBox>
+      <CheckBox v-model="mine" class="ml-auto text-ink2">Only mine <span class="key">m</span></CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="History of work">

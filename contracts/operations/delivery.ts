@@ -48,7 +48,7 @@ const pinned = Joi.object({ release })
 const forGroup = {
   group: Joi.string()
     .max(200)
-    .description('A customer group, which takes a delivery key of the storefront, or `until` and `signature`.'),
+    .description('A customer group, which needs a delivery key of the storefront, or `until` and `signature`.'),
   until: Joi.number()
     .integer()
     .min(0)

@@ -15,7 +15,7 @@ export function checkAllowed(attribute: Attribute): { path: string; message: str
     if (given === null) continue
     if (counted) {
       if (typeof given !== 'number' || !Number.isInteger(given) || given < 0)
-        problems.push({ path: `allowed.${end}`, message: `The number of ${entry.counts!} is a whole number.` })
+        problems.push({ path: `allowed.${end}`, message: `The number of ${entry.counts!} has to be a whole number.` })
     } else if (!entry.bounded)
       problems.push({ path: `allowed.${end}`, message: `Values of ${attribute.type} have no smallest and largest.` })
     else {

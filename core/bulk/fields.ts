@@ -82,7 +82,8 @@ const wholeNumber = (code: string, name: 'stock' | 'minimum', label: string, lea
   label,
   attribute: (s) => pseudo(code, label, 'number', s.source, { allowed: { least, most: 2_147_483_647, pattern: null } }),
   check(value) {
-    if (value !== null && !Number.isInteger(value)) throw new ValueProblem('not-whole', 'This is a whole number.')
+    if (value !== null && !Number.isInteger(value))
+      throw new ValueProblem('not-whole', 'This has to be a whole number.')
   },
   rounded: Math.round,
   read: (p) => p[name],

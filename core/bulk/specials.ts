@@ -15,20 +15,20 @@ type SpecialOf = Omit<Price, 'amount' | 'special' | 'priority'> & { priority?: n
 /** The special prices that a value of the field holds. */
 export const specialsIn = (value: Value | null) => (value as unknown as Price[] | null) ?? []
 
-/** Whether two special prices are for the same customers at the same time and from the same number of pieces on. */
+/** Whether two special prices are for the same customers at the same time and from the same number of items on. */
 const isSameSpecial = (a: SpecialOf, b: SpecialOf) =>
   same([a.storefront, a.group, a.from, a.to, a.quantity], [b.storefront, b.group, b.from, b.to, b.quantity])
 
-/** Where, for whom and when a special price holds: “Switzerland, Workshop, from 1 Dec 2026, 00:00, from 10 pieces”. */
+/** Where, for whom and when a special price holds: “Switzerland, Workshop, from 1 Dec 2026, 00:00, from 10 items”. */
 export function specialOfShown(price: SpecialOf, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const group = price.group === null ? null : (setup.groups.get(price.group)?.name ?? price.group)
-  const pieces = price.quantity > 1 ? `from ${price.quantity} pieces` : null
+  const items = price.quantity > 1 ? `from ${price.quantity} items` : null
   const priority = price.priority ? `priority ${price.priority}` : null
-  return [shop?.name ?? price.storefront, group, windowWords(price), pieces, priority].filter(Boolean).join(', ')
+  return [shop?.name ?? price.storefront, group, windowWords(price), items, priority].filter(Boolean).join(', ')
 }
 
-/** A special price on one line: “Switzerland, Workshop, from 10 pieces: CHF 44.50”. */
+/** A special price on one line: “Switzerland, Workshop, from 10 items: CHF 44.50”. */
 export function specialShown(price: SpecialOf & Pick<Price, 'amount'>, setup: Setup): string {
   const shop = setup.storefronts.get(price.storefront)
   const amount = shop ? formatMoney(price.amount, shop.currency, 'en-GB') : price.amount

@@ -24,7 +24,7 @@ export interface Price {
   from: string | null
   to: string | null
   amount: number
-  /** From how many pieces on it holds: 1 for all but quantity steps. */
+  /** From how many items on it holds: 1 for all but quantity steps. */
   quantity: number
   /** Of special prices that hold at once, the one with the lowest priority counts; one without comes after them. */
   priority?: number

@@ -79,7 +79,7 @@ export const writeRange = (list: readonly RangeEntry[]) =>
   list.map((r) => [r.storefront, r.groups.join(','), intervalText(r)].filter((p) => p !== '').join(' ')).join(' | ')
 
 /**
- * `uk club 2026-11-27/2026-11-30 41.5 | ch 10+ #1 52`: storefront, group, time, from how many pieces, priority, amount.
+ * `uk club 2026-11-27/2026-11-30 41.5 | ch 10+ #1 52`: storefront, group, time, from how many items, priority, amount.
  */
 export function readSpecials(cell: string, setup: Setup): Price[] {
   return entries(cell).map((e) => {

@@ -329,7 +329,7 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
       if (!clear && (!/^\d{1,9}$/.test(text) || (column.field === 'minimum' && Number(text) < 1)))
         return problem(
           'not-a-count',
-          `“${text}” is not a whole number of pieces${column.field === 'minimum' ? ', 1 or more' : ''}.`,
+          `“${text}” is not a whole number of items${column.field === 'minimum' ? ', 1 or more' : ''}.`,
         )
       fields[column.field] = clear ? null : Number(text)
   }

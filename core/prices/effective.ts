@@ -7,7 +7,7 @@ export interface SpecialPrice {
   from: number
   to: number
   amount: number
-  /** From how many pieces on it holds. */
+  /** From how many items on it holds. */
   quantity: number
   /** The lowest comes first; without one, it comes after all that have one. */
   priority?: number
@@ -28,7 +28,7 @@ export interface EffectivePrice {
  * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose group is
  * this one or none, the lowest priority number wins where one is set; then one made for the group beats one for all,
  * then the shorter window beats the longer, then the lower price. It replaces the base price even where it is higher.
- * Of several pieces, steps that they reach hold too, and the higher step beats the lower before the price decides; rules
+ * Of several items, steps that they reach hold too, and the higher step beats the lower before the price decides; rules
  * ask for one piece.
  */
 export function effectivePrice(

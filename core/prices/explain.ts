@@ -11,7 +11,7 @@ export interface PriceReason {
 
 /**
  * Every price of a product in a storefront with the reason why it is, or is not, what a customer of a group pays for a
- * number of pieces at a moment. The prices are the product's own, or its parent's where it has none.
+ * number of items at a moment. The prices are the product's own, or its parent's where it has none.
  */
 export function explainPrice(
   prices: readonly Price[],
@@ -36,7 +36,7 @@ export function explainPrice(
     if (s.group !== null && s.group !== group) return 'for another group'
     if (moment < s.from) return 'not yet'
     if (moment >= s.to) return 'over'
-    if (s.quantity > quantity) return `only from ${s.quantity} pieces`
+    if (s.quantity > quantity) return `only from ${s.quantity} items`
     const w = winner!.special
     if (w.priority !== undefined && w.priority !== s.priority) return `a price with priority ${w.priority} comes first`
     if (w.group !== null && s.group === null) return 'a price for the group takes precedence'

@@ -1,9 +1,9 @@
+import { capitalised } from '@core/language/letters'
 import { textCheckKinds } from '../house-style/kinds'
 import { itemChecks } from '../media/checks'
 import type { FindingKind } from './finding'
 
 const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 const facts: Record<string, FindingKind> = {
   'fact-missing': {
@@ -96,7 +96,7 @@ const styles = Object.fromEntries(
       perLanguage: true,
       message: ({ details }, called) => `“${called}”: ${details?.message ?? label}`,
       fix: ({ of, language, products }) =>
-        `${capital(label)}: fix “${of}” in ${language} on ${many(products, 'product')}`,
+        `${capitalised(label)}: fix “${of}” in ${language} on ${many(products, 'product')}`,
     },
   ]),
 )
@@ -188,7 +188,7 @@ const media = Object.fromEntries(
         mediaMessages[code!] ??
         (({ details }, called) =>
           called === '' ? String(details?.message ?? label) : `${called}: ${details?.message ?? label}`),
-      fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: fix ${many(products, 'product')}`),
+      fix: mediaFixes[code!] ?? (({ products }) => `${capitalised(label!)}: fix ${many(products, 'product')}`),
     },
   ]),
 )

@@ -1,3 +1,4 @@
+import { capitalised } from '@core/language/letters'
 import type { LocalWindow } from '../moments/instant'
 
 /** How a storefront wants to be released. */
@@ -46,12 +47,12 @@ export type ReleaseWish = 'submit' | 'judge' | 'schedule' | 'unschedule' | 'go-l
 
 const known: Record<ReleaseWish, (release: OnItsWay, needed: number, person: number) => string | undefined> = {
   submit({ state }, needed) {
-    if (needed === 0) return 'This storefront asks nobody for approval. Release it at once, or at a moment.'
+    if (needed === 0) return 'This storefront needs no approval. Release it now, or schedule it.'
     return state === 'draft' ? undefined : 'Approval has been asked for already.'
   },
   judge({ state, of }, _, person) {
     if (of.includes(person)) return 'Whoever prepared a release cannot approve it. Ask somebody else.'
-    return state === 'waiting' ? undefined : 'Nobody is asking for approval of this release.'
+    return state === 'waiting' ? undefined : 'This release is not waiting for approval.'
   },
   schedule: (release, needed) => wantsApproval(release, needed),
   unschedule: ({ state }) => (state === 'scheduled' ? undefined : 'This release is not scheduled.'),
@@ -63,7 +64,7 @@ function wantsApproval(release: OnItsWay, needed: number): string | undefined {
   if (release.state === 'refused') return 'This release has been rejected. Prepare it again.'
   const missing = needed - approvalsOf(release)
   const people = missing === 1 ? 'one more person has' : `${missing} more people have`
-  return `${people[0]!.toUpperCase()}${people.slice(1)} to approve this release first.`
+  return capitalised(`${people} to approve this release first.`)
 }
 
 /** Why somebody cannot have what they want of a release, in words; undefined where they can. */

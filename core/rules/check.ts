@@ -35,17 +35,17 @@ function take(value: unknown, field: Field, is: ComparingName, setup: Setup, int
     case 'text':
     case 'long':
     case 'texts': {
-      if (typeof value !== 'string' || fold(value) === '') refuse('The value is a text.')
+      if (typeof value !== 'string' || fold(value) === '') refuse('The value has to be a text.')
       into.texts.push(fold(value as string))
       return
     }
     case 'sku': {
-      if (typeof value !== 'string' || fold(value) === '') refuse('The value is a SKU.')
+      if (typeof value !== 'string' || fold(value) === '') refuse('The value has to be a SKU.')
       into.texts.push(comparingOperators[is].orders ? digitAwareKey(value as string) : fold(value as string))
       return
     }
     case 'number':
-      if (typeof value !== 'number' || !Number.isFinite(value)) refuse('The value is a number.')
+      if (typeof value !== 'number' || !Number.isFinite(value)) refuse('The value has to be a number.')
       into.numbers.push(value as number)
       return
     case 'measure': {
@@ -58,7 +58,7 @@ function take(value: unknown, field: Field, is: ComparingName, setup: Setup, int
       return takePrice(value, setup, into)
     case 'date': {
       if (typeof value !== 'string' || !/^\d{4}-\d\d-\d\d$/.test(value) || Number.isNaN(dayNumber(value)))
-        refuse('The value is a date such as "2026-11-27".')
+        refuse('The value has to be a date such as "2026-11-27".')
       into.numbers.push(dayNumber(value as string))
       return
     }
@@ -69,7 +69,7 @@ function take(value: unknown, field: Field, is: ComparingName, setup: Setup, int
     case 'code':
     case 'codes':
     case 'category': {
-      if (typeof value !== 'string' || value.trim() === '') refuse('The value is a code.')
+      if (typeof value !== 'string' || value.trim() === '') refuse('The value has to be a code.')
       const codes = codesOf(field, setup)
       if (codes && !codes.some((c) => c.code === value))
         refuse(`“${value as string}” is not among ${field.name}'s codes.`)
@@ -120,11 +120,15 @@ function operandOf(value: unknown, field: Field, is: ComparingName, setup: Setup
     operand.flag = value !== false
   } else if (shape === 'days') {
     if (typeof value !== 'number' || !Number.isInteger(value) || value < 0 || value > mostDays)
-      refuse(`The value is a whole number of days, 0 to ${mostDays.toLocaleString('en-GB')}.`)
+      refuse(`The value has to be a whole number of days, 0 to ${mostDays.toLocaleString('en-GB')}.`)
     operand.numbers.push(value as number)
   } else if (shape === 'list' || shape === 'range') {
     if (!Array.isArray(value))
-      refuse(shape === 'range' ? 'The value is a list of two: the lower and the upper end.' : 'The value is a list.')
+      refuse(
+        shape === 'range'
+          ? 'The value has to be a list of two: the lower and the upper end.'
+          : 'The value has to be a list.',
+      )
     const list = value as unknown[]
     if (shape === 'range' && list.length !== 2) refuse('A range has two ends.')
     if (field.kind === 'yes-no') refuse('Use “equals” for yes or no.')

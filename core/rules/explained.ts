@@ -1,3 +1,4 @@
+import { capitalised } from '@core/language/letters'
 import { formatDate, formatMeasure, formatMoney, formatNumber } from '../units/format'
 import { convert, type Measure } from '../units/canonical'
 import { families } from '../units/registry'
@@ -86,7 +87,7 @@ function variantsWords(
 export function conditionWords(explanation: Explanation, setup: Setup, readIn: ReadIn): string {
   const field = findField(explanation.field!, setup)
   if (typeof field === 'string') return explanation.field!
-  const name = fieldLabel(field, setup).replace(/^\p{Ll}/u, (c) => c.toUpperCase())
+  const name = capitalised(fieldLabel(field, setup))
   const { is, wanted, met, variants, value } = explanation
   const seenWords = (v: FactValue | null | undefined) =>
     v === null || v === undefined ? 'has no value' : factWords(v, field, setup, readIn)

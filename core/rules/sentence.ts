@@ -1,3 +1,4 @@
+import { capitalised } from '@core/language/letters'
 import type { Setup } from '../catalogue/model'
 import { builtInField, type BuiltInField } from './built-in-fields'
 import type { Condition, Field } from './condition'
@@ -128,6 +129,5 @@ function say(node: Condition, setup: Setup, nested: boolean): string {
 
 /** A rule in plain English: “Gloves or overshoes, priced 35 to 60 GBP, not from Oxbrook”. */
 export function sentenceOf(condition: Condition, setup: Setup): string {
-  const s = say(condition, setup, false)
-  return s.replace(/^[“(]?\p{Ll}/u, (c) => c.toUpperCase())
+  return capitalised(say(condition, setup, false))
 }

@@ -34,7 +34,7 @@ export async function readAskedOf(asking: Asking): Promise<ReadAsked> {
 /** Throws 401 where a request carries no key of the storefront. */
 export async function checkKeyOf(asking: Omit<Asking, 'query'>): Promise<void> {
   const key = bearerOf(asking)
-  if (key === undefined) throw new Unauthorized(`This takes a delivery key. ${howToSend}`)
+  if (key === undefined) throw new Unauthorized(`This needs a delivery key. ${howToSend}`)
   await checkKey(asking.param('storefront'), key, asking.now)
 }
 
@@ -42,13 +42,13 @@ const howToSend = 'Send one of the storefront’s as “Authorization: Bearer �
 
 async function checkKey(storefront: string, key: string, now: number): Promise<void> {
   if (await opens(storefront, key, now)) return
-  throw new Unauthorized(`This is no delivery key of “${storefront}”, or it was revoked.`, 'invalid_token')
+  throw new Unauthorized(`This is not a delivery key of “${storefront}”, or it was revoked.`, 'invalid_token')
 }
 
 async function checkSignature(storefront: string, group: string, { query, now }: Asking): Promise<void> {
   const { until, signature } = query
   if (until === undefined || signature === undefined)
-    throw new Unauthorized(`The pages of a customer group take a delivery key or a signature. ${howToSend}`)
+    throw new Unauthorized(`The pages of a customer group need a delivery key or a signature. ${howToSend}`)
   if (await isSignedFor({ storefront, group, until }, signature, now)) return
   throw new Unauthorized(
     'This signature was not made for this storefront, group and moment with one of its keys, or it no longer holds.',

@@ -55,7 +55,7 @@ describe('a value', () => {
       'a special price for some, from some, for a while',
       'specials',
       [{ ...special, group: 'workshop', quantity: 10, from: '2026-12-01T00:00', to: '2026-12-24T23:59' }],
-      'CH, Workshop, from 1 Dec 2026, 00:00 until 24 Dec 2026, 23:59, from 10 pieces: CHF 96.00',
+      'CH, Workshop, from 1 Dec 2026, 00:00 until 24 Dec 2026, 23:59, from 10 items: CHF 96.00',
     ],
     ['relations by what they are', 'relations', [{ kind: 'goes-with', sku: 'PE-1' }], 'Goes with: PE-1'],
     ['where it is sold', 'range', [{ storefront: 'uk' }, { storefront: 'ch' }], 'UK, CH'],

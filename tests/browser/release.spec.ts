@@ -180,7 +180,7 @@ test('a release that others prepared is approved with a comment, scheduled, call
   await page.keyboard.press('Control+Enter')
   await page.getByLabel('Comment', { exact: true }).fill('Looks good.')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('list', { name: 'What was said of it' })).toContainText('Looks good.')
+  await expect(page.getByRole('list', { name: 'Decisions and comments' })).toContainText('Looks good.')
   await page.getByRole('button', { name: /^Schedule/ }).click()
   await page.getByLabel('When it goes live').fill('2099-01-01T06:00')
   await page.getByRole('button', { name: 'Schedule the release' }).click()
@@ -244,7 +244,7 @@ test('a product is removed at once, stays out, and comes back when somebody says
   await expect(out).toContainText('the clip can break')
   await expect(page.getByRole('link', { name: `Removed: ${sku}` })).toBeVisible()
   expect(await findings(page)).toEqual([])
-  await out.getByRole('button', { name: `Let it come back: ${sku}` }).click()
+  await out.getByRole('button', { name: `Allow again: ${sku}` }).click()
   await expect(out).toHaveCount(0)
   // What the release took away is taken back, page by page.
   await page.getByRole('link', { name: `Removed: ${sku}` }).click()

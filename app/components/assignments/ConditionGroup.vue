@@ -126,6 +126,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
           />
           <template v-if="fieldOf(c)">
             <SelectField
+              as-written
               v-if="fieldOf(c)!.translatable"
               :disabled="disabled"
               :model-value="languageOf(c)"
@@ -134,6 +135,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
               @update:model-value="setLanguage(i, c, $event)"
             />
             <SelectField
+              as-written
               :disabled="disabled"
               :model-value="offeredId(c.is, c.value)"
               :label="`How ${fieldOf(c)!.label} is compared`"

@@ -128,6 +128,7 @@ function escape() {
       />days</template
     >
     <SelectField
+      as-written
       v-else-if="field.kind === 'yes-no'"
       v-model="flag"
       :label="label"
@@ -160,6 +161,7 @@ function escape() {
       </fieldset>
     </details>
     <SelectField
+      as-written
       v-else-if="field.codes"
       v-model="code"
       class="max-w-56"
@@ -180,6 +182,7 @@ function escape() {
       ><small v-if="listProblem" role="alert" class="text-madder">{{ listProblem }}</small
       ><SelectField
         v-if="quantity"
+        as-written
         :model-value="unitNow"
         :label="`Unit of ${field.label}`"
         :options="asNamed(field.kind === 'price' ? currencies : unitsOf)"
@@ -222,6 +225,7 @@ function escape() {
       </template>
       <SelectField
         v-if="quantity"
+        as-written
         :model-value="unitNow"
         :label="`Unit of ${field.label}`"
         :options="asNamed(field.kind === 'price' ? currencies : unitsOf)"

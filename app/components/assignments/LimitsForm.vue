@@ -21,7 +21,7 @@ const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
   <div class="grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5 pt-1.5">
     <span class="text-ink2">storefronts</span>
     <fieldset class="cluster" :disabled="disabled">
-      <legend class="sr-only">Storefronts; none means all</legend>
+      <legend class="sr-only">Storefronts (none selected: all)</legend>
       <CheckBox
         v-for="s in setup.storefronts"
         :key="s.code"
@@ -33,7 +33,7 @@ const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
     </fieldset>
     <span class="text-ink2">languages</span>
     <fieldset class="cluster" :disabled="disabled">
-      <legend class="sr-only">Languages; none means all</legend>
+      <legend class="sr-only">Languages (none selected: all)</legend>
       <CheckBox
         v-for="l in languages"
         :key="l"
@@ -44,7 +44,7 @@ const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
     </fieldset>
     <span class="text-ink2">customers</span>
     <fieldset class="cluster" :disabled="disabled">
-      <legend class="sr-only">Customer groups; none means all</legend>
+      <legend class="sr-only">Customer groups (none selected: all)</legend>
       <CheckBox
         v-for="g in setup.groups"
         :key="g.code"

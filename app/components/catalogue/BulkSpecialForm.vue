@@ -60,12 +60,12 @@ watch(way, () => set({ percentOff: undefined, amount: undefined }))
       <small class="text-ink2">in the storefront’s time zone</small>
     </div>
   </FormField>
-  <FormField beside for="special-pieces" label="From pieces">
+  <FormField beside for="special-items" label="From items">
     <NumberField
-      id="special-pieces"
+      id="special-items"
       :model-value="special.quantity"
       class="w-20"
-      label="From how many pieces on"
+      label="From how many items on"
       live
       required
       whole

@@ -32,7 +32,7 @@ const until = (t: TokenDocument) =>
 <template>
   <ModalDialog v-model="open" title="Personal tokens">
     <p class="mt-1 text-ink2">
-      A program that sends one as <span class="code">Authorization: Bearer</span> may do what you may do.
+      A program that sends one as <span class="code">Authorization: Bearer</span> can do what you can do.
     </p>
     <ul class="mt-3">
       <li v-for="t in tokens" :key="t.id" class="flex items-baseline gap-3 border-b border-hair py-1.5">

@@ -114,6 +114,7 @@ const samples = (i: number) =>
           <td>
             <template v-if="familyOf(c.means)"
               ><SelectField
+                as-written
                 :model-value="c.unit"
                 class="w-full"
                 :label="`Unit of ${c.header}`"

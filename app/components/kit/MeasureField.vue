@@ -92,6 +92,7 @@ function onUnit(chosen: string) {
         @change="settle"
       />
       <SelectField
+        as-written
         :model-value="unit"
         :label="unitLabel ?? `Unit of ${label}`"
         :options="asNamed(offered.map((u) => u.symbol))"

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="V extends string | number | boolean | null">
+import { capitalised } from '@core/language/letters'
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
 import { ChevronDown } from '@lucide/vue'
 import { useDebounceFn } from '@vueuse/core'
@@ -15,6 +16,8 @@ const props = defineProps<{
   label?: string
   placeholder?: string
   disabled?: boolean
+  /** Whether its options keep their small letters: units, and lists that stand within a sentence. */
+  asWritten?: boolean
   /** Whether it opens by itself, as what is edited in a table does. */
   opensAtOnce?: boolean
 }>()
@@ -22,6 +25,7 @@ const emit = defineEmits<{ 'update:modelValue': [V]; close: [] }>()
 const { anchor, panel, position } = useFloatingPanel()
 const state = useFieldState()
 const own = useOwnAttrs()
+const wordsOf = (label: string) => (props.asWritten ? label : capitalised(label))
 const chosen = computed(() => props.options.find((o) => o.value === (props.modelValue ?? null)))
 const buttonOf = () => (anchor.value as { $el: HTMLButtonElement } | undefined)?.$el
 /** The heading above an option, where it is the first of its group. */
@@ -72,7 +76,7 @@ defineExpose({ focus: () => buttonOf()?.focus() })
   >
     <ListboxLabel v-if="label" as="span" class="sr-only">{{ label }}</ListboxLabel>
     <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...own.inner }" @keydown="onKey">
-      <span class="truncate" :class="{ 'text-ink2': !chosen }">{{ chosen?.label ?? placeholder ?? '' }}</span>
+      <span class="truncate" :class="{ 'text-ink2': !chosen }">{{ wordsOf(chosen?.label ?? placeholder ?? '') }}</span>
       <ChevronDown class="ml-auto shrink-0" :size="13" aria-hidden="true" />
     </ListboxButton>
     <ListboxOptions ref="panel" popover="manual" class="floating py-1" :style="position" @click.prevent>
@@ -81,7 +85,9 @@ defineExpose({ focus: () => buttonOf()?.focus() })
           {{ headingAbove(i) }}
         </li>
         <ListboxOption v-slot="{ active, selected }" :value="o.value" :disabled="o.disabled" as="template">
-          <li class="option" :class="{ active, 'font-semibold': selected, 'text-ink3': o.disabled }">{{ o.label }}</li>
+          <li class="option" :class="{ active, 'font-semibold': selected, 'text-ink3': o.disabled }">
+            {{ wordsOf(o.label) }}
+          </li>
         </ListboxOption>
       </template>
     </ListboxOptions>

@@ -78,7 +78,7 @@ const groupName = (code: string | null) => (code === null ? 'everybody' : setup.
 function specialWords({ group, quantity, priority }: Price): string {
   const parts = [
     `for ${groupName(group)}`,
-    ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
+    ...(quantity > 1 ? [`from ${quantity} items`] : []),
     ...(priority === undefined ? [] : [`priority ${priority}`]),
   ]
   return parts.join(', ')
@@ -103,8 +103,8 @@ const dayAfter = (day: string) =>
           >, the parent’s price</template
         >
         {{ lens.at ? `on ${lens.at.replace('T', ' at ')}` : 'now' }} for
-        <NumberField v-model="quantity" class="w-16 !py-0" label="Number of pieces" live required whole :least="1" />
-        {{ quantity === 1 ? 'piece' : 'pieces, each' }}.
+        <NumberField v-model="quantity" class="w-16 !py-0" label="Number of items" live required whole :least="1" />
+        {{ quantity === 1 ? 'item' : 'items, each' }}.
       </p>
       <ul class="mt-1">
         <li v-for="(r, i) in reasons" :key="i" :class="r.pays ? '' : 'text-ink2'">
@@ -186,7 +186,7 @@ const dayAfter = (day: string) =>
             <NumberField
               class="w-14"
               :model-value="p.quantity"
-              :label="`From how many pieces, special price ${i + 1}`"
+              :label="`From how many items, special price ${i + 1}`"
               :disabled="disabled"
               required
               whole

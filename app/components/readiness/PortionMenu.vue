@@ -64,7 +64,7 @@ async function drop(close: () => void) {
       <label class="inline-row"
         >Ready in<SelectField
           v-model="storefront"
-          :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
+          :options="[option('', 'all storefronts'), ...byRecord(setup.storefronts)]"
       /></label>
       <CheckBox v-model="same" class="items-start"
         ><span

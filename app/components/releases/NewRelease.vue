@@ -62,7 +62,7 @@ async function create() {
   <ModalDialog v-model="open" wide :title="`New release of ${setup.storefrontName(storefront)}`">
     <form class="dialog-form" @submit.prevent="create" @keydown.ctrl.enter.prevent="create">
       <FormField label="Title">
-        <TextField v-model="title" class="w-full" label="Title" placeholder="What it is for; may stay empty" />
+        <TextField v-model="title" class="w-full" label="Title" placeholder="Purpose (optional)" />
       </FormField>
       <fieldset>
         <legend class="font-semibold">Products</legend>

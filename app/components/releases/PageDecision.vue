@@ -45,7 +45,7 @@ useKeys('Page of a release', [
   },
   {
     keys: 'x',
-    does: 'Leave the page out of the release, or take it in again',
+    does: 'Leave the page out of the release, or include it again',
     run: () => {
       if (!props.mayDecide) return
       if (props.page.leftOut) void takeIn()
@@ -62,7 +62,7 @@ useKeys('Page of a release', [
       <p>
         “{{ page.leftOut.reason }}”{{ by(page.leftOut.person) }}
         <button v-if="mayDecide" type="button" class="plain min-h-6" @click="takeIn">
-          Take in again <span class="key">x</span>
+          Include again <span class="key">x</span>
         </button>
       </p>
     </template>
@@ -90,7 +90,7 @@ useKeys('Page of a release', [
         autofocus
         class="w-80"
         label="Reason"
-        :placeholder="asked === 'anyway' ? 'Why it goes though it is not ready' : 'Why it stays as it is live'"
+        :placeholder="asked === 'anyway' ? 'Why it is released although it is not ready' : 'Why it is left out'"
         @keydown.esc.stop="asked = undefined"
       />
       <button type="submit" class="act" :disabled="reason.trim().length < 3">

@@ -120,7 +120,7 @@ useKeys('Release', [
     @cancel="ask(undefined)"
   >
     <label class="inline-row"
-      >Goes live at <DateField v-model="at" with-time="from" label="When it goes live" /> by the clock of
+      >Goes live at <DateField v-model="at" with-time="from" label="When it goes live" /> in the time of
       {{ storefrontName }}</label
     >
   </AskedRow>
@@ -137,7 +137,7 @@ useKeys('Release', [
       class="w-96"
       maxlength="2000"
       label="Comment"
-      placeholder="Comment; may stay empty"
+      placeholder="Comment (optional)"
     />
   </AskedRow>
   <AskedRow
@@ -153,7 +153,7 @@ useKeys('Release', [
       class="w-96"
       maxlength="2000"
       label="Reason"
-      placeholder="What has to change first"
+      placeholder="What has to change"
     />
   </AskedRow>
   <p v-if="release.stopped" class="basis-full text-madder" role="alert">

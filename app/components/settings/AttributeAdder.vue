@@ -118,10 +118,12 @@ async function make() {
       />
       <template v-if="attributeTypes[making.type].hasUnit"
         ><SelectField
+          as-written
           :model-value="making.family!"
           label="Measure of what"
           :options="withWords(keysOf(families), (f) => `of ${f}`)"
           @update:model-value="setFamily($event)" /><SelectField
+          as-written
           v-model="making.unit"
           label="Usual unit"
           :options="unitsOf(making!.family!).map((u) => option(u.symbol, `in ${u.symbol}`))"

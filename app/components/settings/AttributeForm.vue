@@ -81,6 +81,7 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
         />
         <template v-if="entry.hasUnit">
           <SelectField
+            as-written
             :disabled="disabled"
             :model-value="attribute.family!"
             label="Measure of what"
@@ -88,6 +89,7 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
             @update:model-value="setFamily($event)"
           />
           <SelectField
+            as-written
             :disabled="disabled"
             :model-value="attribute.unit"
             label="Usual unit"

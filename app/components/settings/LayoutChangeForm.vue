@@ -24,6 +24,7 @@ watch(made, (next) => (change.value = next), { immediate: true })
 
 <template>
   <SelectField
+    as-written
     v-model="form.what"
     label="Difference"
     :options="[
@@ -33,18 +34,21 @@ watch(made, (next) => (change.value = next), { immediate: true })
     ]"
   />
   <SelectField
+    as-written
     v-if="form.what !== 'style'"
     v-model="form.part"
     label="Part of the exception"
     :options="layout.parts.map((p) => option(p.part, partWords[p.part]))"
   />
   <SelectField
+    as-written
     v-if="form.what !== 'hide'"
     v-model="form.area"
     label="Area of the exception"
     :options="layout.areas.map((a) => option(a.area, areaName(a.area, [a])))"
   />
   <SelectField
+    as-written
     v-if="form.what === 'style'"
     v-model="form.as"
     label="Style of the exception"

@@ -79,6 +79,6 @@ function write(kind: AddressKind, address: string) {
       /><button type="submit" class="act">Add addresses</button>
       <p v-if="siteProblem" class="w-full text-madder" role="alert">{{ siteProblem }}</p>
     </form>
-    <p v-else class="text-ink2">Nobody has said where the shop is. An administrator can.</p>
+    <p v-else class="text-ink2">The address of the shop is not set. An administrator can set it.</p>
   </section>
 </template>

@@ -31,7 +31,7 @@ const approvalOptions = Array.from({ length: mostApprovals + 1 }, (_, n) => opti
     <section aria-label="Freeze">
       <h2>Freeze</h2>
       <p class="pb-1.5 text-ink2">
-        For these days only administrators can release, remove products or go back. Moments are those of {{ timeZone }}.
+        On these days only administrators can release, remove products or go back. Moments are those of {{ timeZone }}.
       </p>
       <CheckBox
         :model-value="rules.frozen !== null"
@@ -64,7 +64,7 @@ const approvalOptions = Array.from({ length: mostApprovals + 1 }, (_, n) => opti
           maxlength="200"
           class="w-72"
           label="Why it is frozen"
-          placeholder="Why; everybody reads it"
+          placeholder="Reason, shown to everybody"
           @update:model-value="setFrozen({ why: $event })"
         />
       </div>

@@ -107,7 +107,7 @@ const toggle = (code: string) => set({ requiredIn: toggled(use.value.requiredIn,
           :model-value="use.requiredIn.includes(s.code)"
           @update:model-value="toggle(s.code)"
           >{{ s.name }}</CheckBox
-        ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: all' : '' }}</span>
+        ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none selected: all' : '' }}</span>
       </fieldset>
       <p class="py-1 text-ink2">and only for products that meet</p>
       <ConditionGroup v-model="rule" :disabled="disabled" />

@@ -173,7 +173,7 @@ useKeys('Assignments', [
         type="search"
         class="w-56"
         label="Search assignments"
-      /><CheckBox v-model="rested" class="text-ink2">show paused</CheckBox>
+      /><CheckBox v-model="rested" class="text-ink2">Show paused</CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Assignments in page order">

@@ -48,7 +48,7 @@ const toggle = (s: string) => {
       </FormField>
 
       <fieldset class="cluster" :disabled="readonly">
-        <legend class="text-ink2">Storefronts (none means all)</legend>
+        <legend class="text-ink2">Storefronts (none selected: all)</legend>
         <CheckBox
           v-for="s in setup.storefronts"
           :key="s.code"

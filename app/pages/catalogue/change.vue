@@ -324,6 +324,7 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
         <template v-if="kind === 'convert'"
           ><FormField beside for="bulk-unit" label="Into">
             <SelectField
+              as-written
               id="bulk-unit"
               v-model="unit"
               placeholder="choose a unit"

@@ -243,20 +243,20 @@ onMounted(() => grid.value?.focus())
         v-model="filter.type"
         class="max-w-40"
         label="Product type"
-        :options="[option('', 'Every type'), ...setup.typeOptions]"
+        :options="[option('', 'All types'), ...setup.typeOptions]"
       />
       <div class="w-40">
         <CategoryPicker
           :model-value="filter.category || null"
           label="Category"
-          placeholder="Every category"
+          placeholder="All categories"
           @update:model-value="filter.category = $event ?? ''"
         />
       </div>
       <SelectField
         v-model="filter.status"
         label="Status"
-        :options="[option('', 'Any status'), ...asNamed(['draft', 'active', 'disabled'])]"
+        :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
       />
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
         {{ where ? 'Filters on' : 'Filters' }}

@@ -61,7 +61,7 @@ useKeys('Library', [
         v-model="kind"
         label="Kind of piece"
         :options="[
-          option('', 'every kind'),
+          option('', 'all kinds'),
           option('tab', 'tabs'),
           option('question', 'questions'),
           option('block', 'blocks'),
@@ -72,7 +72,7 @@ useKeys('Library', [
         v-model="tag"
         class="max-w-36"
         label="Tag"
-        :options="[option('', 'every tag'), ...asNamed(data.tags)]"
+        :options="[option('', 'all tags'), ...asNamed(data.tags)]"
       />
       <SelectField
         v-if="data?.owners.length"

@@ -147,7 +147,7 @@ const also = [
       <SelectField
         v-model="finding"
         label="With the finding"
-        :options="[option('', 'with or without findings'), ...byLabel([...itemChecks, ...also])]"
+        :options="[option('', 'all findings'), ...byLabel([...itemChecks, ...also])]"
       />
       <SelectField
         v-model="order"

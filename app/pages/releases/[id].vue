@@ -187,7 +187,7 @@ useKeys('Pages of a release', walking)
             </li>
           </ul>
         </div>
-        <ul v-if="release.approvals.length" class="px-5 pb-2" aria-label="What was said of it">
+        <ul v-if="release.approvals.length" class="px-5 pb-2" aria-label="Decisions and comments">
           <li v-for="(a, i) in release.approvals" :key="i">
             <b class="font-semibold" :class="a.verdict === 'refused' ? 'text-madder' : 'text-weld'">{{
               verdictWords[a.verdict]
@@ -205,7 +205,7 @@ useKeys('Pages of a release', walking)
             </div>
           </dl>
           <p class="ml-auto self-center px-5 text-ink2">
-            compared with {{ release.base === 0 ? 'nothing: none was live' : `release ${release.base}` }}
+            compared with {{ release.base === 0 ? 'nothing, as nothing was live' : `release ${release.base}` }}
           </p>
         </div>
         <div class="split-body">

@@ -50,7 +50,7 @@ async function start() {
   if (!ready.value || !preview.data.value?.products) return
   await during(async () => {
     await call('runRecipe', { params: { code: recipe.value }, body: body.value })
-    tell('Started. Its progress is shown in the bar below; you will be told when there is something to review.')
+    tell('Started. Its progress is shown in the bar below; a message appears when there is something to review.')
     await navigateTo('/review/waiting')
   })
 }

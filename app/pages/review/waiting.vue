@@ -180,12 +180,12 @@ function leaveEditor() {
         "
       />
       <CheckBox :model-value="outdated" @update:model-value="review.go({ outdated: outdated ? undefined : 'yes' })"
-        >only outdated</CheckBox
+        >Only outdated</CheckBox
       >
       <CheckBox
         :model-value="mine"
         @update:model-value="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
-        >only what I started</CheckBox
+        >Only what I started</CheckBox
       >
       <span class="ml-auto text-ink2" role="status"
         >{{

@@ -147,7 +147,7 @@ useKeys('Translation', [
             class="w-40"
             label="Category"
             :options="[
-              option('', 'any category'),
+              option('', 'all categories'),
               ...[...setup.categories.values()].map((c) => option(c.code, setup.label(c.names, c.code))),
             ]"
           />
@@ -155,7 +155,7 @@ useKeys('Translation', [
             v-model="filter.campaign"
             class="w-40"
             label="Campaign"
-            :options="[option('', 'any campaign'), ...byRecord(setup.campaigns.values())]"
+            :options="[option('', 'all campaigns'), ...byRecord(setup.campaigns.values())]"
           />
           <SelectField
             v-model="filter.person"

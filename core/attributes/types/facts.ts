@@ -16,7 +16,7 @@ export const number: AttributeTypeEntry = {
   isText: false,
   check(given) {
     if (typeof given !== 'number' || !Number.isFinite(given))
-      throw new ValueProblem('not-a-number', 'This is a number.')
+      throw new ValueProblem('not-a-number', 'This has to be a number.')
     return given
   },
   isEmpty: () => false,
@@ -106,7 +106,7 @@ export const yesNo: AttributeTypeEntry = {
   ruleKind: 'yes-no',
   isText: false,
   check(given) {
-    if (typeof given !== 'boolean') throw new ValueProblem('wrong-shape', 'This is yes or no: true or false.')
+    if (typeof given !== 'boolean') throw new ValueProblem('wrong-shape', 'This has to be true or false.')
     return given
   },
   isEmpty: () => false,

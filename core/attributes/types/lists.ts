@@ -171,7 +171,7 @@ export const boxContents: AttributeTypeEntry = {
       const text = expectText(item, 'An item').replace(/\s+/g, ' ').trim()
       if (text === '') return []
       if (!Number.isInteger(quantity) || quantity < 1 || quantity > 999_999)
-        throw new ValueProblem('not-a-count', `“${text}” needs a whole number of pieces, 1 or more.`)
+        throw new ValueProblem('not-a-count', `“${text}” needs a whole number of items, 1 or more.`)
       return [{ quantity, item: text }]
     })
   },

@@ -50,7 +50,7 @@ export async function readingOf(
     throw new Problem(
       404,
       'Not found',
-      `Release ${pinned} of “${storefront}” was not live within ten minutes: that takes a delivery key. Read the one ` +
+      `Release ${pinned} of “${storefront}” was not live within ten minutes: that needs a delivery key. Read the one ` +
         `that is live: release ${number}.`,
     )
   return { storefront, number: pinned, release: pinned, group }

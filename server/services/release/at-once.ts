@@ -184,7 +184,7 @@ export async function revertPage(
     const keys = (await familySkus(tx.db, [sku])).get(sku) ?? [sku]
     refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
     if ((await keptOutOf(tx.db, storefront)).some((k) => k.sku === keys[0]))
-      throw new Problem(409, 'Kept out', `${keys[0]} was removed from this storefront at once. Let it come back first.`)
+      throw new Problem(409, 'Kept out', `${keys[0]} was removed from this storefront at once. Allow it again first.`)
     const was = await pagesAt(tx, setup, { storefront, release: before.number, keys })
     const is = await pagesAt(tx, setup, { storefront, release: number, keys })
     const turns = was

@@ -48,7 +48,9 @@ describe('numbers of a product', () => {
     expect(changed(change({ do: 'adjust', attribute: 'field:stock', by: 5 }), bag).stock).toBe(12)
     expect(changed(change({ do: 'adjust', attribute: 'field:stock', by: -50, percent: true }), bag).stock).toBe(4)
     expect(changed(change({ do: 'clear', attribute: 'field:stock' }), bag).stock).toBe(null)
-    expect(after(change({ do: 'set', attribute: 'field:stock', value: 2.5 }), bag)).toBe('This is a whole number.')
+    expect(after(change({ do: 'set', attribute: 'field:stock', value: 2.5 }), bag)).toBe(
+      'This has to be a whole number.',
+    )
     expect(after(change({ do: 'adjust', attribute: 'field:stock', by: -8 }), bag)).toMatch(/below what is allowed/)
     expect(after(change({ do: 'adjust', attribute: 'field:stock', by: 5 }), product('B-2'))).toBe(undefined)
   })
@@ -154,7 +156,7 @@ describe('special prices', () => {
     const when = 'Trade: UK, from 1 Dec 2026, 00:00 until 24 Dec 2026, 23:59'
     expect(title({ ...december, percentOff: 25 })).toBe(`Added a special price: ${when}: 25 % off`)
     expect(title({ ...december, quantity: 10, amount: 39 })).toBe(
-      `Added a special price: ${when}, from 10 pieces: £39.00`,
+      `Added a special price: ${when}, from 10 items: £39.00`,
     )
   })
   it('take no other kind of change, and nothing else takes theirs', () => {

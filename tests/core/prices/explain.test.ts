@@ -22,7 +22,7 @@ describe('what a customer pays, and why', () => {
       null,
       '2026-11-20T12:00',
       1,
-      ['50 not yet', '55 for another group', '48 only from 10 pieces', '45 only from 50 pieces', '60 PAYS'],
+      ['50 not yet', '55 for another group', '48 only from 10 items', '45 only from 50 items', '60 PAYS'],
     ],
     [
       null,
@@ -31,8 +31,8 @@ describe('what a customer pays, and why', () => {
       [
         '50 PAYS',
         '55 for another group',
-        '48 only from 10 pieces',
-        '45 only from 50 pieces',
+        '48 only from 10 items',
+        '45 only from 50 items',
         '60 a special price replaces it',
       ],
     ],
@@ -43,8 +43,8 @@ describe('what a customer pays, and why', () => {
       [
         '50 a price for the group takes precedence',
         '55 PAYS',
-        '48 only from 10 pieces',
-        '45 only from 50 pieces',
+        '48 only from 10 items',
+        '45 only from 50 items',
         '60 a special price replaces it',
       ],
     ],
@@ -56,7 +56,7 @@ describe('what a customer pays, and why', () => {
         '50 PAYS',
         '55 for another group',
         '48 a price for a shorter period takes precedence',
-        '45 only from 50 pieces',
+        '45 only from 50 items',
         '60 a special price replaces it',
       ],
     ],
@@ -64,7 +64,7 @@ describe('what a customer pays, and why', () => {
       null,
       '2026-12-01T00:00',
       20,
-      ['50 over', '55 for another group', '48 PAYS', '45 only from 50 pieces', '60 a special price replaces it'],
+      ['50 over', '55 for another group', '48 PAYS', '45 only from 50 items', '60 a special price replaces it'],
     ],
     [
       null,
@@ -78,7 +78,7 @@ describe('what a customer pays, and why', () => {
         '60 a special price replaces it',
       ],
     ],
-  ])('for %s at %s, %d pieces', (group, moment, quantity, reasons) =>
+  ])('for %s at %s, %d items', (group, moment, quantity, reasons) =>
     expect(paid(group, moment, quantity)).toEqual(reasons),
   )
   it('names the priority that comes first', () => {

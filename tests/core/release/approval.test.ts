@@ -13,7 +13,7 @@ describe('approval of a release', () => {
   it('is asked of nobody where the storefront wants none', () => {
     expect(asked('go-live', way('draft'), 0)).toBeUndefined()
     expect(asked('schedule', way('draft'), 0)).toBeUndefined()
-    expect(asked('submit', way('draft'), 0)).toMatch(/asks nobody/)
+    expect(asked('submit', way('draft'), 0)).toMatch(/needs no approval/)
   })
   it('stops a draft, and one that too few have approved', () => {
     expect(asked('go-live', way('draft'), 1)).toBe('One more person has to approve this release first.')
@@ -24,7 +24,7 @@ describe('approval of a release', () => {
   })
   it('is given by others, once it was asked for', () => {
     expect(asked('judge', way('waiting'), 1, maker)).toMatch(/cannot approve/)
-    expect(asked('judge', way('draft'), 1)).toMatch(/Nobody is asking/)
+    expect(asked('judge', way('draft'), 1)).toMatch(/not waiting for approval/)
     expect(asked('judge', way('waiting'), 1)).toBeUndefined()
     expect(asked('submit', way('waiting'), 1)).toMatch(/already/)
   })

@@ -75,7 +75,9 @@ useKeys('Releases of a storefront', [
     <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
       <section v-if="kept.data.value?.items.length" class="border-b border-hair2 px-5 py-3" aria-label="Kept out">
         <h2>Kept out</h2>
-        <p class="text-ink2">These products were removed at once. No release brings them back until you say so.</p>
+        <p class="text-ink2">
+          These products were removed at once. They stay out of every release until you allow them again.
+        </p>
         <ul>
           <li v-for="k in kept.data.value.items" :key="k.sku" class="flex flex-wrap items-baseline gap-2 py-0.5">
             <b class="font-semibold">{{ k.name }}</b> <span class="code">{{ k.sku }}</span>
@@ -84,10 +86,10 @@ useKeys('Releases of a storefront', [
               v-if="session.mayEdit"
               type="button"
               class="plain min-h-6"
-              :aria-label="`Let it come back: ${k.sku}`"
+              :aria-label="`Allow again: ${k.sku}`"
               @click="letComeBack(k.sku)"
             >
-              Let it come back
+              Allow again
             </button>
           </li>
         </ul>

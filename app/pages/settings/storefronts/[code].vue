@@ -234,6 +234,7 @@ useKeys('Storefront', [
                   >The carrier has units of its own</CheckBox
                 ><template v-if="draft.carrierUnits"
                   ><SelectField
+                    as-written
                     v-for="family in carrierFamilies"
                     :key="family"
                     v-model="draft.carrierUnits[family]"
