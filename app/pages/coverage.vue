@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Coverage } from '@contracts/coverage'
 import { areaName } from '@core/assignments/areas'
+import { capitalised } from '@core/language/letters'
 import { cellKey, shareFilled, sumCells, type Counted } from '@core/page/coverage'
 
 const lens = useLensStore()
@@ -13,7 +14,9 @@ const only = ref('')
 const counted = ref<Counted>('parts')
 const { result, failure, busy, start } = useJobResult<Coverage>()
 const count = () => start(() => call('coverage', { body: { storefronts: only.value ? [only.value] : [] } }))
-const areas = computed(() => (result.value?.areas ?? []).map((a) => ({ area: a.area, title: areaName(a.area, [a]) })))
+const areas = computed(() =>
+  (result.value?.areas ?? []).map((a) => ({ area: a.area, title: capitalised(areaName(a.area, [a])) })),
+)
 const chosen = ref<string | null>(null)
 const edition = computed(
   () =>

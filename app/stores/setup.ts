@@ -1,5 +1,6 @@
 import type { SetupDocument } from '@contracts/setup'
 import type { Setup } from '@core/catalogue/model'
+import { hasLabel } from '@core/language/labels'
 
 /** Everything that the interface is set up with, loaded once. */
 export const useSetupStore = defineStore('setup', () => {
@@ -59,10 +60,18 @@ export const useSetupStore = defineStore('setup', () => {
       (l, i, all) => all.indexOf(l) === i,
     ),
   )
+  const editionsIn = (language: string) => {
+    const all = storefronts.value.flatMap((s) => s.editions.filter((e) => e.language === language))
+    return all.length > 0 ? all : [{ language, borrow: [] }]
+  }
+  /** The languages in which some edition has no label, of its own or borrowed. */
+  const languagesWithout = (labels: Record<string, string>) =>
+    languages.value.filter((l) => editionsIn(l).some((e) => !hasLabel(labels, e)))
   return {
     load,
     reload,
     languages,
+    languagesWithout,
     source,
     storefronts,
     attributes,

@@ -34,19 +34,15 @@ export const morePieces: PieceRecord[] = [
   piece({
     code: 'returns-till-january',
     kind: 'tab',
-    name: 'Sending it back, till January',
+    name: 'Returns until January',
     note: 'Presents are opened late; stands in for the usual text in the campaign.',
     tags: ['service', 'campaign'],
     texts: [
-      text(
-        'en-GB',
-        'Sending it back',
-        '<p>Bought for a present? You may send it back until <strong>31 January</strong>.</p>',
-      ),
+      text('en-GB', 'Returns', '<p>Bought for a present? You can return it until <strong>31 January</strong>.</p>'),
       text(
         'de-DE',
-        'Zurückschicken',
-        '<p>Als Geschenk gekauft? Sie können es bis zum <strong>31. Januar</strong> zurückschicken.</p>',
+        'Rückgabe',
+        '<p>Als Geschenk gekauft? Sie können es bis zum <strong>31. Januar</strong> zurückgeben.</p>',
       ),
     ],
   }),
@@ -199,7 +195,7 @@ export const assignments: AssignmentRecord[] = [
   }),
   assign({
     code: 'asked-of-returns',
-    name: 'How long to send it back, where that is known',
+    name: 'Return period, where there is one',
     pieces: ['how-long-to-return'],
     reach: everything,
     order: 95,

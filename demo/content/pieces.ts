@@ -1,6 +1,7 @@
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import { blankPiece } from '@core/page/piece'
 import { v } from '../line'
+import { belgianFrench, canadianFrench } from '../setup/french'
 
 export const shop = (fact: string) => `<data value="storefront:${fact}"></data>`
 export const text = (language: string, title: string, body: string): PieceTextRecord => ({
@@ -13,6 +14,20 @@ export const text = (language: string, title: string, body: string): PieceTextRe
 export const piece = (record: Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name'>): PieceRecord => ({
   ...blankPiece(),
   ...record,
+  texts: withFrench(record.texts ?? []),
+})
+
+/** The texts with Belgian and Canadian French, which say the same as Swiss French and set it otherwise. */
+const withFrench = (texts: PieceTextRecord[]): PieceTextRecord[] =>
+  texts.flatMap((t) =>
+    t.language === 'fr-CH' ? [t, inFrench(t, 'fr-BE', belgianFrench), inFrench(t, 'fr-CA', canadianFrench)] : [t],
+  )
+
+const inFrench = (t: PieceTextRecord, language: string, change: (text: string) => string): PieceTextRecord => ({
+  ...t,
+  language,
+  title: change(t.title),
+  body: change(t.body),
 })
 
 const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name'>)[] = [
@@ -161,7 +176,7 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
   {
     code: 'returns',
     kind: 'tab',
-    name: 'Sending it back',
+    name: 'Returns',
     note: 'The same everywhere; the days come from the storefront.',
     needed: ['storefront:return-days'],
     sign: 'parcel',
@@ -169,26 +184,26 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
     texts: [
       text(
         'de-DE',
-        'Zurückschicken',
-        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen einen ` +
-          'Aufkleber.</p>',
+        'Rückgabe',
+        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, und wir senden ` +
+          'Ihnen ein Rücksendeetikett.</p>',
       ),
       text(
         'nl-BE',
-        'Terugsturen',
+        'Retourneren',
         `<p>Je hebt ${shop('return-days')} om je te bedenken. Schrijf naar ${shop('email')}.</p>`,
       ),
       text(
         'en-GB',
-        'Sending it back',
-        `<p>You have ${shop('return-days')} to change your mind. Write to ${shop('email')} and we send you a ` +
-          'label.</p>',
+        'Returns',
+        `<p>You have ${shop('return-days')} to change your mind. Write to ${shop('email')} and we will send ` +
+          'you a return label.</p>',
       ),
       text(
         'de-CH',
-        'Zurückschicken',
-        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen eine ` +
-          'Etikette.</p>',
+        'Rückgabe',
+        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, und wir senden ` +
+          'Ihnen eine Rücksendeetikette.</p>',
       ),
     ],
   },

@@ -8,34 +8,34 @@ export const questions: PieceRecord[] = [
   piece({
     code: 'how-long-to-return',
     kind: 'question',
-    name: 'How long may I send it back?',
+    name: 'How long do I have to return it?',
     note: 'The most asked question of all.',
     tags: ['service'],
     needed: ['storefront:return-days'],
     texts: [
       text(
         'en-GB',
-        'How long may I send it back?',
+        'How long do I have to return it?',
         `<p>You have ${shop('return-days')}, as long as it has not been ridden in the wet.</p>`,
       ),
       text(
         'de-DE',
-        'Wie lange kann ich es zurückschicken?',
+        'Wie lange kann ich es zurückgeben?',
         `<p>Sie haben ${shop('return-days')} Zeit, solange es nicht im Regen gefahren wurde.</p>`,
       ),
       text(
         'nl-BE',
-        'Hoe lang kan ik het terugsturen?',
+        'Hoe lang kan ik het retourneren?',
         `<p>Je hebt ${shop('return-days')}, zolang er niet mee in de regen is gereden.</p>`,
       ),
       text(
         'de-CH',
-        'Wie lange kann ich es zurückschicken?',
+        'Wie lange kann ich es zurückgeben?',
         `<p>Sie haben ${shop('return-days')} Zeit, solange es nicht im Regen gefahren wurde.</p>`,
       ),
       text(
         'fr-CH',
-        'Combien de temps pour le renvoyer?',
+        'Quel est le délai de retour?',
         `<p>Vous avez ${shop('return-days')}, tant qu’il n’a pas roulé sous la pluie.</p>`,
       ),
       text(
@@ -65,7 +65,7 @@ export const questions: PieceRecord[] = [
       ),
       text(
         'fr-CH',
-        'Qui m’aide pour le montage?',
+        'Qui peut m’aider au montage?',
         `<p>Appelez le ${shop('phone')}: quelqu’un de notre atelier vous répond.</p>`,
       ),
       text(
@@ -93,32 +93,32 @@ export const questions: PieceRecord[] = [
     code: 'how-safe-is-it',
     kind: 'question',
     name: 'How safe is this lock?',
-    note: 'The level is ours, from 1 to 5; say what it is good for.',
+    note: 'The level is ours, from 1 to 10; say what it is good for.',
     tags: ['locks'],
     needed: ['attribute:security-level'],
     texts: [
       text(
         'en-GB',
         'How safe is this lock?',
-        `<p>On our scale of five it stands at ${v('security-level')}. Up to 2 is for a stop at the baker’s, ` +
-          'from 4 for a night at the station.</p>',
+        `<p>On our scale of ten it stands at ${v('security-level')}. Up to 6 is for a stop at the baker’s, ` +
+          'from 8 for a night at the station.</p>',
       ),
       text(
         'de-DE',
         'Wie sicher ist dieses Schloss?',
-        `<p>Auf unserer Skala bis fünf steht es bei ${v('security-level')}. Bis 2 reicht für den Halt beim ` +
-          'Bäcker, ab 4 für eine Nacht am Bahnhof.</p>',
+        `<p>Auf unserer Skala bis zehn steht es bei ${v('security-level')}. Bis 6 reicht es für den Halt beim ` +
+          'Bäcker, ab 8 für eine Nacht am Bahnhof.</p>',
       ),
       text(
         'fr-CH',
         'Cet antivol est-il sûr?',
-        `<p>Sur notre échelle de cinq, il est à ${v('security-level')}. Jusqu’à 2, c’est pour un arrêt à la ` +
-          'boulangerie; dès 4, pour une nuit à la gare.</p>',
+        `<p>Sur notre échelle de dix, il est à ${v('security-level')}. Jusqu’à 6, c’est pour un arrêt à la ` +
+          'boulangerie; dès 8, pour une nuit à la gare.</p>',
       ),
       text(
         'ja-JP',
         'この鍵はどのくらい安全ですか？',
-        `<p>当店の5段階で${v('security-level')}です。2までは買い物の間、4からは駅での一晩に。</p>`,
+        `<p>当店の10段階で${v('security-level')}です。6までは買い物の間、8からは駅での一晩に。</p>`,
       ),
     ],
   }),

@@ -93,7 +93,7 @@ export const bags: Line[] = [
       'da-DK': { name: 'Rulletaske Regn {n}' },
       'fi-FI': { name: 'Rullalaukku Regn {n}', summary: 'Pitää tavarat kuivina koko sateisen työmatkan.' },
       'ja-JP': { name: 'レグン ロールトップバッグ {n}', summary: '雨の通勤でも、中身は最後まで濡れません。' },
-      'ar-AE': { name: 'حقيبة ريغن الملفوفة {n}', summary: 'تُبقي أغراضك جافة طوال طريق ماطر.' },
+      'ar-AE': { name: 'حقيبة ريغن الملفوفة {n}', summary: 'تُبقي أغراضكم جافة طوال طريق ماطر.' },
     },
     models: [
       roll('PE-1818', '18', 18, 72, 89, 'slate'),

@@ -87,7 +87,10 @@ export const learning: Line[] = [
           `<p>${v('duration')} an der Werkbank mit jemandem, der das jeden Tag macht, und nie mehr als ` +
           `${v('places')} Leute. Werkzeug, Tee und Lappen sind da. Sie arbeiten, wir zeigen wie.</p>`,
       },
-      'fr-CH': { name: 'Cours du soir : {n}', summary: 'Venez avec votre vélo, repartez avec un vélo meilleur.' },
+      'fr-CH': {
+        name: 'Cours du soir: {n}',
+        summary: 'Venez avec votre vélo, repartez avec un vélo en meilleur état.',
+      },
     },
     models: [
       course('TW-C101', 'punctures and tyres', 2, 8, 28, 38, 'first', said('Pannen und Reifen', 'crevaisons et pneus')),
@@ -118,7 +121,7 @@ export const learning: Line[] = [
           `<p>${v('duration')} mit Ilka Varga und ihrer Tochter. Sie gehen mit einem Stück nach Hause, das Sie ` +
           'selbst gemacht haben.</p>',
       },
-      'fr-CH': { name: 'Cours de week-end : {n}', summary: 'Deux jours avec le feu, la lime et la patience.' },
+      'fr-CH': { name: 'Cours de week-end: {n}', summary: 'Deux jours avec le feu, la lime et la patience.' },
       'it-CH': { name: 'Corso di fine settimana: {n}' },
     },
     models: [
@@ -196,7 +199,7 @@ export const learning: Line[] = [
         summary: 'Schritt für Schritt gezeichnet, zum Lesen mit schmutzigen Händen.',
         description: `<p>${v('pages')} Seiten, ein Schritt pro Seite, groß genug, um sie vom Boden aus zu lesen.</p>`,
       },
-      'fr-CH': { name: 'Guide de réparation : {n}', summary: 'Dessiné pas à pas, à lire les mains sales.' },
+      'fr-CH': { name: 'Guide de réparation: {n}', summary: 'Dessiné pas à pas, à lire les mains sales.' },
       'nl-BE': { name: 'Herstelgids: {n}', summary: 'Stap voor stap getekend, om te lezen met vuile handen.' },
       'sv-SE': { name: 'Reparationsguide: {n}' },
       'ja-JP': { name: '修理ガイド:{n}', summary: '汚れた手でも読める、一歩ずつの図解。' },

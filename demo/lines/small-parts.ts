@@ -178,7 +178,7 @@ export const smallParts: Line[] = [
         summary: 'Pitää täyden pullon juurakossakin ja hellittää vedettäessä.',
       },
       'ja-JP': { name: 'グラスプ ボトルケージ {n}', summary: '木の根を越えても離さず、引けばすっと抜けます。' },
-      'ar-AE': { name: 'حامل قارورة غراسب {n}', summary: 'يمسك القارورة الممتلئة فوق الجذور ويتركها حين تسحب.' },
+      'ar-AE': { name: 'حامل قارورة غراسب {n}', summary: 'يمسك القارورة الممتلئة فوق الجذور ويتركها حين تسحبون.' },
     },
     models: [
       small('TW-6010', 'plain', 58, 11, 15, ['slate', 'chalk', 'fir', 'madder']),

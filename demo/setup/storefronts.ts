@@ -4,7 +4,8 @@ import type { PageAddresses } from '@core/catalogue/page-addresses'
 import { plainReleaseRules } from '@core/release/approval'
 import { plainLayout, type Layout } from '@core/page/layout'
 import { labels } from './labels'
-import { menu, phrasesOf } from './menus'
+import { menu } from './menus'
+import { phrasesOf } from './phrases'
 
 const parts: Layout['parts'] = [
   {

@@ -25,7 +25,7 @@ async function condition(page: Page, field: string, is: string, fill: (page: Pag
   await fill(page)
 }
 async function write(page: Page, name: string, title: string, text: string) {
-  await page.getByLabel('Name, for the team').fill(name)
+  await page.getByLabel('Internal name').fill(name)
   await page.getByLabel('Title, for shoppers').first().fill(title)
   await page.getByRole('textbox', { name: /^Text in English/ }).click()
   await page.keyboard.type(text)
@@ -38,7 +38,7 @@ test('spare parts stand last on every lock, after the built-in reviews', async (
   await save(page)
   await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'New assignment' })).toBeVisible()
-  await page.getByLabel('Name, for the team').fill('Spare parts on locks')
+  await page.getByLabel('Internal name').fill('Spare parts on locks')
   await condition(page, 'Product type', 'is', (p) => choose(p.getByLabel('Value of Product type'), 'Lock'))
   await page.getByLabel('Order, low numbers first').fill('9000')
   await expect(await asks(page, 'OX-3040')).toContainText('Yes, it matches the rule.')
@@ -70,7 +70,7 @@ test('a note for everything with a battery goes to two storefronts alone, in eac
   await save(page)
   await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'New assignment' })).toBeVisible()
-  await page.getByLabel('Name, for the team').fill('Lithium where a battery is included')
+  await page.getByLabel('Internal name').fill('Lithium where a battery is included')
   await condition(page, 'Battery included', 'is', (p) => choose(p.getByLabel('Value of Battery included'), 'yes'))
   await page.getByRole('checkbox', { name: 'Gulf', exact: true }).check()
   await page.getByRole('checkbox', { name: 'Canada', exact: true }).check()
@@ -96,7 +96,7 @@ test('a note on trade prices asks the price in pounds or in euros, for workshops
   await save(page)
   await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'New assignment' })).toBeVisible()
-  await page.getByLabel('Name, for the team').fill('Trade note between prices')
+  await page.getByLabel('Internal name').fill('Trade note between prices')
   await choose(page.getByLabel('Which conditions must be met'), 'at least one of these')
   for (const [low, high, currency] of [
     ['35', '60', 'GBP'],
@@ -265,7 +265,7 @@ test('a storefront’s page is laid out with a live preview, and kept', async ({
   await page.keyboard.press('Control+S')
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.reload()
-  await expect(page.getByLabel('How details is shown')).toHaveText('accordion, one open at a time')
+  await expect(page.getByLabel('How details is shown')).toHaveText('Accordion, one open at a time')
   await expect(page.getByLabel('How Banner is shown')).toBeVisible()
   expect(await findings(page)).toEqual([])
   await choose(page.getByLabel('How details is shown'), 'tabs')
@@ -412,5 +412,5 @@ test('the list of assignments says how many products each reaches; a campaign be
   await page.getByRole('table').getByRole('link').first().click()
   await page.getByRole('link', { name: 'Add an assignment' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'New assignment' })).toBeVisible()
-  await expect(page.getByLabel('Campaign')).not.toHaveText('none')
+  await expect(page.getByLabel('Campaign')).not.toHaveText('None')
 })

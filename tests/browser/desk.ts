@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { capitalised } from '../../core/language/letters'
 import { demoDays } from '../days'
 import { test as base, expect, type BrowserContext, type Page, type Locator } from '@playwright/test'
 
@@ -188,6 +189,7 @@ export async function choose(control: Locator, words: string) {
   await control.click()
   await page
     .getByRole('option', { name: words, exact: true })
+    .or(page.getByRole('option', { name: capitalised(words), exact: true }))
     .or(page.getByRole('menuitem', { name: words, exact: true }))
     .click()
 }

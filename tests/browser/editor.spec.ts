@@ -2,7 +2,7 @@ import { enter, expect, findings, test } from './desk'
 
 test('a table is changed by its tools, which are one stop of the Tab key', async ({ page }) => {
   await enter(page, '/library/new?in=uk/en-GB')
-  await page.getByLabel('Name, for the team').fill('Sizes')
+  await page.getByLabel('Internal name').fill('Sizes')
   const text = page.getByRole('textbox', { name: /^Text in English/ })
   await text.click()
   await page.getByRole('button', { name: 'Table', exact: true }).first().click()

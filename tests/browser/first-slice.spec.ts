@@ -118,8 +118,8 @@ test('completes one of them: every value in its place, seen at once in the proof
 
 test('writes a tab with an inline value; what is not saved survives a reload', async ({ page }) => {
   await enter(page, '/library/new?in=uk/en-GB')
-  await page.getByLabel('Name, for the team').fill('How to mount a bag')
-  await page.getByLabel('Note for the team').fill('Asked on the phone every day.')
+  await page.getByLabel('Internal name').fill('How to mount a bag')
+  await page.getByLabel('Internal note').fill('Asked on the phone every day.')
   await page.getByLabel('Title, for shoppers').fill('Hanging it up')
   const editor = page.getByRole('textbox', { name: 'Text in English (United Kingdom)' })
   await editor.click()
@@ -148,7 +148,7 @@ test('writes a tab with an inline value; what is not saved survives a reload', a
 
 test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland only', async ({ page }) => {
   await enter(page, '/assignments/new?piece=how-to-mount-a-bag&in=ch/de-CH')
-  await page.getByLabel('Name, for the team').fill('Mounting on cheaper bags')
+  await page.getByLabel('Internal name').fill('Mounting on cheaper bags')
   const reach = page.getByRole('region', { name: 'Reach', exact: true })
   const count = async () =>
     Number(

@@ -109,7 +109,7 @@ test('the cloth is filtered, sorted by an edition and saved, and the address say
   await expect(page).toHaveURL(/by=ch(\/|%2F)fr-CH/)
   await page.reload()
   await expect(cloth(page).getByRole('columnheader')).toHaveCount(4)
-  await expect(page.getByLabel('Blocked in')).toHaveText('media blocked')
+  await expect(page.getByLabel('Blocked in')).toHaveText('Media blocked')
   const file = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export findings' }).click()
   expect((await file).suggestedFilename()).toMatch(/^findings-\d{4}-\d\d-\d\d\.csv$/)

@@ -21,7 +21,7 @@ const sentence = (page: Page) => page.locator('h1 + p')
 
 test('builds a rule of nested groups, reads it as a sentence, saves it, and finds it again', async ({ page }) => {
   await enter(page, '/assignments/new?in=uk/en-GB')
-  await page.getByLabel('Name, for the team').fill('Nested')
+  await page.getByLabel('Internal name').fill('Nested')
   await page.getByRole('combobox', { name: 'Add a piece' }).press('ArrowDown')
   await page.getByRole('listbox').getByRole('option').nth(1).click()
   await page.getByRole('radio', { name: 'Products matching a rule' }).check()

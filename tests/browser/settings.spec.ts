@@ -155,7 +155,7 @@ test('variants are made by the grid, twelve at once, and what must differ is ask
   await page.getByLabel('Name', { exact: true }).fill('Squall jacket, long')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Squall jacket, long' })).toBeVisible()
-  await expect(page.getByLabel('Status')).toHaveText('disabled')
+  await expect(page.getByLabel('Status')).toHaveText('Disabled')
 })
 
 test('prices say what a customer pays, and why; relations stand on the page', async ({ page }) => {

@@ -210,8 +210,8 @@ test('a list is walked and marked by keys, and the desk goes on through what it 
   await expect(page).toHaveURL(new RegExp(`product%3A${second!}`))
   // Back in the list, it is as it was left.
   await page.getByRole('link', { name: 'Translation', exact: true }).last().click()
-  await expect(page.getByLabel('Kind')).toHaveText('products')
-  await expect(page.getByLabel('Show')).toHaveText('missing')
+  await expect(page.getByLabel('Kind')).toHaveText('Products')
+  await expect(page.getByLabel('Show')).toHaveText('Missing')
 })
 
 test(

@@ -52,7 +52,7 @@ describe('content over HTTP', () => {
       expect.objectContaining({
         piece: 'returns',
         area: 'details',
-        reason: '“Sending it back, till January” replaces it',
+        reason: '“Returns until January” replaces it',
       }),
     )
     expect(body.structured.map((d) => d['@type'])).toEqual(['Product', 'BreadcrumbList', 'FAQPage'])

@@ -81,7 +81,7 @@ function sentence(c: BeforeSaving['collisions'][number]): string {
   }
 }
 const labelOf = (address: string) =>
-  setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address).toLowerCase()
+  setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address)
 const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.gained + s.lost > 0))
 </script>
 
@@ -154,7 +154,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
           >
         </li>
         <li v-for="e in data.empty" :key="e.address + e.piece" class="pb-1.5 text-ochre">
-          “{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ numberShown(e.empty) }} of
+          “{{ e.piece }}” names “{{ labelOf(e.address) }}”, which is empty on {{ numberShown(e.empty) }} of
           {{ countShown(e.of, 'product') }}{{ e.needed ? '; it is left out there' : '' }}.
         </li>
       </ul>

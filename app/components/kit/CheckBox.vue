@@ -12,7 +12,7 @@ const onChange = (e: Event) => emit('update:modelValue', (e.target as HTMLInputE
 <template>
   <label v-if="$slots.default" class="check" :class="own.outer">
     <input type="checkbox" :checked="props.modelValue" v-bind="own.inner" @change="onChange" />
-    <slot />
+    <span><slot /></span>
   </label>
   <input
     v-else

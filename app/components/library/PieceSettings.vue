@@ -33,11 +33,11 @@ function addTag() {
 
 <template>
   <div class="grid grid-cols-2 gap-x-4 gap-y-2.5">
-    <FormField path="name" label="Name, for the team">
+    <FormField path="name" label="Internal name">
       <TextField v-model="piece.name" :disabled="disabled" maxlength="200" :autofocus="isNew" class="w-full" />
     </FormField>
 
-    <FormField path="note" label="Note for the team">
+    <FormField path="note" label="Internal note">
       <TextField v-model="piece.note" :disabled="disabled" maxlength="5000" class="w-full" />
     </FormField>
 

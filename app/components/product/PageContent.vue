@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Proof } from '@contracts/proof'
 import { areaName } from '@core/assignments/areas'
+import { capitalised } from '@core/language/letters'
 import type { LeftOut, Shown } from '@core/page/because'
 
 /**
@@ -50,7 +51,7 @@ const areas = computed(() =>
           because: l.because,
           inside: false,
         }))
-      return { ...a, title: areaName(a.area, [a]), lines: [...shown, ...out] }
+      return { ...a, title: capitalised(areaName(a.area, [a])), lines: [...shown, ...out] }
     })
     .filter((a) => a.lines.length > 0),
 )

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capitalised } from '@core/language/letters'
 import { areaName, areas as standard } from '@core/assignments/areas'
 import { areaForms, looks, startingLooks, type Layout, type LayoutException, type Look } from '@core/page/layout'
 import { sentenceOf } from '@core/rules/sentence'
@@ -102,7 +103,8 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         >
           <span data-handle class="cursor-grab text-center text-ink3" aria-hidden="true">⁝</span
           ><span class="truncate"
-            >{{ areaName(a.area, [a]) }}<small v-if="!isStandard(a.area)" class="code pl-1.5">{{ a.area }}</small></span
+            >{{ capitalised(areaName(a.area, [a]))
+            }}<small v-if="!isStandard(a.area)" class="code pl-1.5">{{ a.area }}</small></span
           >
           <SelectField
             :disabled="disabled"

@@ -65,7 +65,7 @@ function removePage(page: StandingPage) {
     </p>
     <template v-if="page">
       <p class="flex items-end gap-3 pb-2">
-        <FormField label="Name, for the team">
+        <FormField label="Internal name">
           <TextField
             :disabled="disabled"
             maxlength="120"

@@ -129,7 +129,7 @@ const missing = computed(() => {
     >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="min-w-0">
-        <FormField path="name" label="Name, for the team">
+        <FormField path="name" label="Internal name">
           <TextField
             v-model="draft.name"
             :disabled="readonly"

@@ -3,6 +3,7 @@ import type { BuiltInPart } from '@core/page/layout'
 import { partWords } from '~/components/settings/layoutWords'
 import type { ListedAssignment } from '@contracts/reach'
 import { areaName } from '@core/assignments/areas'
+import { capitalised } from '@core/language/letters'
 
 type Row = { key: string; order: number; number: number; fixed: boolean; a?: ListedAssignment; part?: BuiltInPart }
 
@@ -45,7 +46,7 @@ const areas = computed(() => {
   return [...known.map((k) => ({ ...k, elsewhere: false })), ...others]
     .map((k) => ({
       ...k,
-      title: areaName(k.area, [k]),
+      title: capitalised(areaName(k.area, [k])),
       rows: [
         ...items.value
           .filter((a) => a.area === k.area && (rested.value || !a.resting))

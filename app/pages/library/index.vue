@@ -93,7 +93,7 @@ useKeys('Library', [
         </colgroup>
         <thead>
           <tr>
-            <th>Name, for the team</th>
+            <th>Internal name</th>
             <th>Title in {{ languageName(lens.language) }}</th>
             <th>Languages</th>
             <th>Assigned by</th>

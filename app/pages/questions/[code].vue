@@ -47,7 +47,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
   >
     <div v-if="draft" class="grid max-w-[860px] gap-4">
       <div class="halves">
-        <FormField path="name" label="Name, for the team">
+        <FormField path="name" label="Internal name">
           <TextField
             v-model="draft.name"
             :disabled="readonly"

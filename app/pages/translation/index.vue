@@ -195,7 +195,7 @@ useKeys('Translation', [
           ><span role="columnheader">Assigned to</span><span role="columnheader" class="text-right">Texts</span
           ><span role="columnheader" class="text-right">Missing</span
           ><span role="columnheader" class="text-right">Stale</span
-          ><span role="columnheader" class="text-right">By machine</span
+          ><span role="columnheader" class="text-right">Machine</span
           ><span role="columnheader" class="text-right">Returned</span
           ><span role="columnheader" class="text-right">To review</span>
         </div>

@@ -224,7 +224,7 @@ export const measures: Attribute[] = [
     'Paketlängd',
     'Pakkelængde',
     'Paketin pituus',
-    '梱包サイズ',
+    '梱包の長さ',
     'طول الطرد',
   ),
   measure(

@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import type { ListedType } from '@contracts/setup'
 const setup = useSetupStore()
 const session = useSessionStore()
 const { data, problem } = useAnswer('listTypes', () => ({}))
-const missing = (t: ListedType) => setup.languages.filter((l) => !t.labels[l])
 useKeys('Product types', [
   {
     keys: 'n',
@@ -31,7 +29,7 @@ useKeys('Product types', [
             <th class="px-5 py-1.5">Name</th>
             <th class="pr-6 text-right">Products</th>
             <th class="pr-6 text-right">Attributes</th>
-            <th class="pr-6 text-right">of them required</th>
+            <th class="pr-6 text-right">Required</th>
             <th class="pr-5">No name in</th>
           </tr>
         </thead>
@@ -50,7 +48,7 @@ useKeys('Product types', [
             </td>
             <td class="pr-6 text-right">{{ t.attributes }}</td>
             <td class="pr-6 text-right">{{ t.required }}</td>
-            <td class="pr-5 text-ink2">{{ missing(t).map(languageName).join(', ') }}</td>
+            <td class="pr-5 text-ink2">{{ setup.languagesWithout(t.labels).map(languageName).join(', ') }}</td>
           </tr>
         </tbody>
       </table>
