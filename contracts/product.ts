@@ -134,6 +134,26 @@ export interface ListedProduct {
   picture: string | null
 }
 
+/** What the variants of a product hold of an attribute that each has for itself. */
+export interface VariantValues {
+  /** The different values as a shopper of the edition reads them, choices in their order; so many at most. */
+  shown: string[]
+  /** How many different values there are. */
+  different: number
+  /** How many variants have none, and how many variants there are. */
+  missing: number
+  of: number
+}
+
+/** The fields that variants have each for themselves, taken together. */
+export interface VariantTotals {
+  of: number
+  gtins: number
+  /** How many of them have a stock, and what it comes to. */
+  stocked: number
+  stock: number
+}
+
 /** What a resolved value looks like on the wire. */
 export interface ResolvedDocument extends Resolved {
   /** As a shopper of the edition reads it; null where there is no value. */
@@ -142,6 +162,8 @@ export interface ResolvedDocument extends Resolved {
   required: boolean
   /** Of measures of the package: in the units of the storefront's carrier, where it stands in others. */
   forCarrier: Measure | null
+  /** Of a product with variants, and an attribute that differs by variant: what those hold; null otherwise. */
+  onVariants: VariantValues | null
 }
 
 /** One change in a product's history. */
@@ -247,6 +269,8 @@ export interface ResolvedValues {
   storefront: string
   language: string
   items: ResolvedDocument[]
+  /** Of a product with variants; null otherwise. */
+  variants: VariantTotals | null
 }
 
 /** SKUs of a list as products have them, each once; and those that no product has, as they were written. */

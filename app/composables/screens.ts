@@ -2,7 +2,11 @@
 export interface Screen {
   to: string
   name: string
+  /** Its name in the head of its stage, where that is shorter. */
+  tab?: string
   words?: string
+  /** What it is for, in one sentence; on the page that lists the screens of its stage. */
+  about?: string
   /** Whether the head of its stage marks it on this page alone, not on those under it. */
   exact?: true
   /** Whether it is reached from elsewhere than the head of its stage. */
@@ -37,19 +41,19 @@ export const stages: readonly Stage[] = [
     to: '/catalogue',
     drawing: 'M4 5h16M4 10h16M4 15h16M4 20h10',
     parts: [
-      { to: '/catalogue', name: 'Products', words: 'catalogue sheet table items', aside: true },
+      { to: '/catalogue', name: 'Products', exact: true, words: 'catalogue sheet table items' },
       { to: '/catalogue/new', name: 'New product', words: 'add create', aside: true },
-      { to: '/catalogue/import', name: 'Import products', words: 'upload file csv excel spreadsheet', aside: true },
-      { to: '/catalogue/feeds', name: 'Feeds', words: 'scheduled import supplier', aside: true },
+      { to: '/catalogue/import', name: 'Import products', tab: 'Import', words: 'upload file csv excel spreadsheet' },
+      { to: '/catalogue/feeds', name: 'Feeds', words: 'scheduled import supplier' },
       { to: '/catalogue/change', name: 'Bulk edit', words: 'mass update many', aside: true },
-      { to: '/catalogue/lists', name: 'Named lists', words: 'collection selection', aside: true },
+      { to: '/catalogue/lists', name: 'Named lists', words: 'collection selection' },
       {
         to: '/work',
         name: 'History of work',
         words: 'jobs log undo import bulk edit runs results background',
         aside: true,
       },
-      { to: '/catalogue/pool', name: 'Data pool', words: 'look up manufacturer gtin', aside: true },
+      { to: '/catalogue/pool', name: 'Data pool', words: 'look up manufacturer gtin' },
     ],
   },
   {
@@ -123,14 +127,54 @@ export const stages: readonly Stage[] = [
     drawing: 'M5 4v16M12 4v16M19 4v16M3 9h4M10 15h4M17 7h4',
     foot: true,
     parts: [
-      { to: '/settings/types', name: 'Product types', words: 'templates fields' },
-      { to: '/settings/attributes', name: 'Attributes', words: 'fields properties options' },
-      { to: '/settings/categories', name: 'Categories', words: 'tree navigation taxonomy' },
-      { to: '/settings/storefronts', name: 'Storefronts', words: 'shops languages currency menu phrases layout' },
-      { to: '/settings/house-style', name: 'House style', words: 'guidelines banned words length' },
-      { to: '/settings/block-kinds', name: 'Block types', words: 'content blocks fields' },
-      { to: '/settings/connections', name: 'Connections', words: 'webhook integration notify cache purge messages' },
-      { to: '/settings/delivery-keys', name: 'Delivery keys', words: 'api token shop customer groups access' },
+      {
+        to: '/settings/types',
+        name: 'Product types',
+        about: 'Which attributes a kind of product has, in which groups, and which are required.',
+        words: 'templates fields',
+      },
+      {
+        to: '/settings/attributes',
+        name: 'Attributes',
+        about: 'The facts and texts that products can have: their type, unit, options and rules.',
+        words: 'fields properties options',
+      },
+      {
+        to: '/settings/categories',
+        name: 'Categories',
+        about: 'The tree of categories in the shops, with names in every language.',
+        words: 'tree navigation taxonomy',
+      },
+      {
+        to: '/settings/storefronts',
+        name: 'Storefronts',
+        about: 'Languages, page layout, menu, phrases, standing pages, addresses and release rules of each shop.',
+        words: 'shops languages currency menu phrases layout',
+      },
+      {
+        to: '/settings/house-style',
+        name: 'House style',
+        about: 'What texts must be like: length, words, formatting and voice.',
+        words: 'guidelines banned words length',
+      },
+      {
+        to: '/settings/block-kinds',
+        name: 'Block types',
+        about: 'Blocks with named fields, such as steps or comparisons.',
+        words: 'content blocks fields',
+      },
+      {
+        to: '/settings/connections',
+        name: 'Connections',
+        about: 'Other systems that are sent a message when something happens here.',
+        words: 'webhook integration notify cache purge messages',
+      },
+      {
+        to: '/settings/delivery-keys',
+        name: 'Delivery keys',
+        about: 'Keys with which shops read the pages of customer groups and earlier releases.',
+        words: 'api token shop customer groups access',
+      },
     ],
   },
 ]

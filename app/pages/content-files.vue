@@ -47,8 +47,9 @@ const words: Record<string, string> = {
 
 <template>
   <div class="page">
-    <PartsHead stage="library" />
-    <div class="toolbar"><h1>Import and export</h1></div>
+    <PageHead stage="library" title="Import and export">
+      <template #line>Pieces, questions, rules and assignments as files.</template>
+    </PageHead>
     <div class="page-body padded" tabindex="0" aria-label="Import and export">
       <div class="grid max-w-[860px] gap-6">
         <section aria-label="Export">

@@ -64,31 +64,33 @@ useKeys('Coverage', [
 
 <template>
   <div class="page">
-    <PartsHead stage="assignments" />
-    <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count">
-      <h1>Coverage</h1>
-      <span class="text-ink2">What is shown where on the pages of all products, now, for any customer.</span>
-      <label class="text-ink2"
-        >In
-        <SelectField
-          as-written
-          v-model="only"
-          :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
-      /></label>
-      <label class="text-ink2"
-        >Include
-        <SelectField
-          as-written
-          v-model="counted"
-          :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
-      /></label>
-      <button class="act main" type="submit" :disabled="busy">
-        {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
-      </button>
-      <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ countShown(result.pages, 'page') }} of {{ countShown(result.products, 'product') }}</span
+    <PageHead stage="assignments" title="Coverage">
+      <template #line>What is shown where on the pages of all products, now, for any customer.</template>
+      <template #controls>
+        <form class="cluster flex-1" @submit.prevent="count">
+          <label class="text-ink2"
+            >In
+            <SelectField
+              as-written
+              v-model="only"
+              :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
+          /></label>
+          <label class="text-ink2"
+            >Include
+            <SelectField
+              as-written
+              v-model="counted"
+              :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
+          /></label>
+          <button class="act main" type="submit" :disabled="busy">
+            {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
+          </button>
+          <span v-if="result" class="ml-auto text-ink2" role="status"
+            >{{ countShown(result.pages, 'page') }} of {{ countShown(result.products, 'product') }}</span
+          >
+        </form></template
       >
-    </form>
+    </PageHead>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
     <div class="page-body padded" tabindex="0" aria-label="Coverage">
       <template v-if="result">

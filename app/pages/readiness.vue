@@ -122,6 +122,12 @@ async function saveFindings() {
     saving.value = false
   }
 }
+const menu = computed(() => [
+  { id: 'export', label: 'Export findings', note: 's', run: () => void saveFindings() },
+  ...(session.mayEdit && !evaluating.value
+    ? [{ id: 'recalculate', label: 'Recalculate', run: () => void evaluateAll() }]
+    : []),
+])
 async function evaluateAll() {
   try {
     await call('evaluateAll')
@@ -186,15 +192,16 @@ const codes = computed(() =>
 
 <template>
   <div class="page">
-    <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pb-2 pt-3">
-      <h1>Readiness</h1>
-      <span class="text-ink2" role="status"
-        ><template v-if="above.data.value"
-          ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
-          {{ countShown(above.data.value.sold, 'page') }} ready<template v-if="sinceWords">
-            · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
-          ><template v-if="above.data.value.due || evaluating"> · recalculating</template></template
-        ><template v-else>…</template></span
+    <PageHead title="Readiness" :menu="menu">
+      <template #line>
+        <span role="status"
+          ><template v-if="above.data.value"
+            ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
+            {{ countShown(above.data.value.sold, 'page') }} ready<template v-if="sinceWords">
+              · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
+            ><template v-if="above.data.value.due || evaluating"> · recalculating</template></template
+          ><template v-else>…</template></span
+        ></template
       >
       <PortionMenu
         :portion="above.data.value?.portion ?? null"
@@ -202,14 +209,10 @@ const codes = computed(() =>
         :condition-words="words"
         @changed="version++"
       />
-      <span class="ml-auto flex items-center gap-2"
-        ><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button
-        ><button class="act" type="button" :disabled="saving" @click="saveFindings">Export findings</button
-        ><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(evaluating)" @click="evaluateAll">
-          Recalculate
-        </button></span
-      >
-    </div>
+      <template #actions>
+        <button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button>
+      </template>
+    </PageHead>
     <TrendChart v-if="trend" />
     <FixStrip
       v-if="above.data.value"

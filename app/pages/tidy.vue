@@ -77,11 +77,9 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
 
 <template>
   <div class="page">
-    <PartsHead stage="library" />
-    <div class="toolbar">
-      <h1>Clean-up</h1>
-      <span class="text-ink2">Duplicate texts, unused pieces, and find and replace.</span>
-    </div>
+    <PageHead stage="library" title="Clean-up">
+      <template #line>Duplicate texts, unused pieces, and find and replace.</template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body padded" tabindex="0" aria-label="Clean-up">
       <section v-if="session.mayEdit" aria-label="Find and replace">

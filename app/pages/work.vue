@@ -49,13 +49,14 @@ useKeys('History of work', [
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>History of work</h1>
-      <span class="text-ink2"
-        >Imports, bulk edits, runs of recipes, translation files and all else done to many at once.</span
+    <PageHead title="History of work">
+      <template #line
+        >Imports, bulk edits, runs of recipes, translation files and all else done to many at once.</template
       >
-      <CheckBox v-model="mine" class="ml-auto text-ink2">Only mine <span class="key">m</span></CheckBox>
-    </div>
+      <template #actions>
+        <CheckBox v-model="mine" class="text-ink2">Only mine <span class="key">m</span></CheckBox>
+      </template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="History of work">
       <table v-if="items.length" class="listing">

@@ -2,6 +2,8 @@
 export const useWaitingStore = defineStore('waiting', () => {
   const open = ref(0)
   const mine = ref<{ run: number; title: string; open: number }[]>([])
+  /** How many of those that wait are from work that you started. */
+  const own = computed(() => mine.value.reduce((sum, run) => sum + run.open, 0))
   async function load() {
     try {
       const answer = await call('waitingSuggestions')
@@ -12,5 +14,5 @@ export const useWaitingStore = defineStore('waiting', () => {
       if (!(e instanceof ApiProblem)) throw e
     }
   }
-  return { open, mine, load }
+  return { open, mine, own, load }
 })

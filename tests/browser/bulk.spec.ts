@@ -1,8 +1,8 @@
-import { choose, enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, more, test } from './desk'
 
 test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
-  await page.getByRole('button', { name: 'Bulk edit' }).click()
+  await more(page, 'Catalogue', 'Bulk edit')
   await expect(page.getByText('For Helmet')).toBeVisible()
   const what = page.getByRole('region', { name: 'Result' })
   await expect(what).toContainText('Choose a field.')
@@ -85,7 +85,7 @@ test('asks each field with the editor that fits it', async ({ page }) => {
 test('is not offered to a translator', async ({ page }) => {
   await enter(page, '/catalogue', 'translator')
   await expect(page.getByRole('link', { name: 'Import' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Bulk edit' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'More: Catalogue' })).toHaveCount(0)
   await page.goto('/catalogue/change')
   await expect(page.getByText('cannot change products')).toBeVisible()
 })

@@ -183,6 +183,12 @@ export async function dropWaiting(root: Page | Locator) {
     await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()
 }
 
+/** Does something from the menu at the head of a page. */
+export async function more(page: Page, title: string, action: string) {
+  await page.getByRole('button', { name: `More: ${title}`, exact: true }).click()
+  await page.getByRole('menuitem', { name: new RegExp(`^${action}( |$)`) }).click()
+}
+
 /** Chooses an option of a select, or an action of a menu, by its words. */
 export async function choose(control: Locator, words: string) {
   const page = control.page()

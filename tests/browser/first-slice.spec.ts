@@ -64,7 +64,7 @@ test('imports a file, repairs it by the report, and finds the products', async (
   await expect(page.getByText('Imported.', { exact: true })).toBeVisible()
   await expect(page.getByText('60 rows: 60 new')).toBeVisible()
 
-  await page.getByRole('link', { name: 'Back to the catalogue' }).click()
+  await page.getByRole('link', { name: 'Products', exact: true }).click()
   await page.getByLabel('Search by SKU, name or GTIN').fill('quay 41')
   await expect(page.getByRole('grid')).toContainText('QY-41')
   await page.getByLabel('Search by SKU, name or GTIN').fill(gtin(500_007))
@@ -279,5 +279,5 @@ test('finds the French stale when the English changes, with the difference, and 
   await saved
   await page.reload()
   await title.getByRole('button').or(title.getByRole('textbox')).first().click()
-  await expect(title.getByLabel('State')).toHaveText('final')
+  await expect(title.getByLabel('State')).toHaveText('Final')
 })

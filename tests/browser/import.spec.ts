@@ -94,7 +94,7 @@ test('takes the good rows where that is chosen, and nothing of the bad ones', as
   await expect(page.getByText('4 problems')).toBeVisible()
   await page.getByRole('button', { name: 'Import the 36 good rows' }).click()
   await expect(page.getByText('Imported.')).toBeVisible()
-  await page.getByRole('link', { name: 'Back to the catalogue' }).click()
+  await page.getByRole('link', { name: 'Products', exact: true }).click()
   await page.getByLabel('Search by SKU, name or GTIN').fill('lock number')
   await expect(page.getByText('36 products found')).toBeVisible()
   await page.getByLabel('Search by SKU, name or GTIN').fill('GR-17')

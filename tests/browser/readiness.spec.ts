@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, enter, expect, findings, settled, test } from './desk'
+import { choose, enter, expect, findings, more, settled, test } from './desk'
 
 const cloth = (page: Page) => page.getByRole('grid', { name: 'Readiness of products by edition' })
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Findings' })
@@ -60,7 +60,7 @@ test('a fix shows the products that it would mend, and its pages are ready when 
   const ready = page.getByRole('status').filter({ hasText: 'pages ready' })
   await expect(ready).toContainText(/\d+ of [\d,]+ pages ready/)
   const fixes = page.getByRole('list', { name: 'Fixes that unblock the most pages' })
-  await page.getByRole('button', { name: 'All 10' }).click()
+  await page.getByRole('button', { name: '9 more' }).click()
   const fix = fixes.getByRole('button', { name: /Mounting notes/ })
   await expect(fix).toContainText(/unblocks \d+ pages/)
   await fix.click()
@@ -111,7 +111,7 @@ test('the cloth is filtered, sorted by an edition and saved, and the address say
   await expect(cloth(page).getByRole('columnheader')).toHaveCount(4)
   await expect(page.getByLabel('Blocked in')).toHaveText('Media blocked')
   const file = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Export findings' }).click()
+  await more(page, 'Readiness', 'Export findings')
   expect((await file).suggestedFilename()).toMatch(/^findings-\d{4}-\d\d-\d\d\.csv$/)
   await page.getByRole('button', { name: 'Trend' }).click()
   await expect(page.getByRole('img', { name: /^Belgium: \d+% on/ })).toBeVisible()
@@ -133,7 +133,7 @@ test('a portion of the day is set, shown and let go', async ({ page }) => {
   await choose(page.getByLabel('Which products'), 'today’s portion')
   await choose(page.getByLabel('Rows'), 'in one list')
   await expect(cloth(page)).toHaveAttribute('aria-rowcount', '13')
-  await choose(page.getByLabel('Which products'), 'all')
+  await choose(page.getByLabel('Which products'), 'all products')
   await choose(page.getByLabel('Rows'), 'by campaign')
   await expect(cloth(page).getByRole('rowheader', { name: /^Dark evenings \d+ products/ })).toBeVisible()
   await expect(page).toHaveURL(/group=campaign/)
@@ -175,6 +175,7 @@ test('a word is tried, banned, found on the cloth, and allowed again', async ({ 
 
 test('a storefront gets the fact that its texts name, and its pages get nearer to ready', async ({ page }) => {
   await enter(page, '/readiness?in=ch/de-CH&shop=ch', 'administrator')
+  await page.getByRole('button', { name: /^\d+ more$/ }).click()
   const fixes = page.getByRole('list', { name: 'Fixes that unblock the most pages' })
   await expect(fixes.getByRole('button', { name: /the storefront’s return days/ })).toContainText(
     /unblocks \d+ pages in Switzerland/,

@@ -142,7 +142,7 @@ test('a reviewer sends a text back with a comment, and approves it when it is me
   await page.keyboard.press('Enter')
   const row = page.getByRole('group', { name: 'Summary, segment 1' })
   await expect(row).toContainText('1 comment')
-  await expect(row.getByLabel('State')).toHaveText('draft')
+  await expect(row.getByLabel('State')).toHaveText('Draft')
   await editor(page).fill('Een open tas voor de weekboodschappen, met deksel.')
   await page.keyboard.press('Alt+r')
   await expect

@@ -35,6 +35,25 @@ const one = (attribute: string, value: unknown, language: string | null = null, 
   values: [{ attribute, value, language, ...more }],
 })
 
+describe('what differs by variant', () => {
+  const heldBy = async (sku: string, attribute: string) =>
+    (await getResolved(sku, 'uk', 'en-GB', now)).items.find((i) => i.attribute === attribute)?.onVariants
+
+  it('is told of their parent, with how many of them have none', async () => {
+    expect(await heldBy('G-1', 'size')).toEqual({ shown: ['S', 'M'], different: 2, missing: 0, of: 2 })
+  })
+  it('is not told of variants, of products without any, and of what does not differ', async () => {
+    expect(await heldBy('G-1-S', 'size')).toBeNull()
+    expect(await heldBy('PE-1', 'weight')).toBeNull()
+    expect(await heldBy('G-1', 'weight')).toBeNull()
+  })
+  it('comes with what they have in stock, taken together', async () => {
+    const { variants } = await getResolved('G-1', 'uk', 'en-GB', now)
+    expect(variants).toEqual({ of: 2, gtins: 0, stocked: 2, stock: 3 })
+    expect((await getResolved('PE-1', 'uk', 'en-GB', now)).variants).toBeNull()
+  })
+})
+
 describe('changing a product', () => {
   it('wants to know which version', async () => {
     expect(await problemOf(patchProduct(maren, 'PE-1', undefined, { stock: 5 }, now))).toMatchObject({ status: 428 })

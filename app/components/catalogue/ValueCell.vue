@@ -5,18 +5,20 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
 import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
 import { directionOf } from '@core/language/chain'
+import type { VariantValues } from '@contracts/product'
 import type { Measure } from '@core/units/canonical'
 import { formatMeasure } from '@core/units/format'
 import type { Resolved } from '@core/values/resolve'
 import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/offered'
+import { picturesAttribute } from '../product/useValueGroups'
 import type { ValueWrite, WriteResult } from '../product/useProductPatch'
 
 const props = defineProps<{
   sku: string
   parentName: string | null
   attribute: Attribute
-  resolved: Resolved & { shown: string | null; forCarrier?: Measure | null }
+  resolved: Resolved & { shown: string | null; forCarrier?: Measure | null; onVariants?: VariantValues | null }
   /** The product's own stored values. */
   own: StoredValue[]
   storefront: string
@@ -29,6 +31,7 @@ const props = defineProps<{
   /** What outside sources say, by path. */
   sources?: Record<string, ValueSource>
 }>()
+const emit = defineEmits<{ variants: [] }>()
 const setup = useSetupStore()
 const label = computed(() => setup.label(props.attribute.labels, props.attribute.code))
 const scopeLanguage = computed(() => (props.attribute.translatable ? props.language : null))
@@ -200,6 +203,13 @@ const shown = computed(() => {
       >
     </div>
   </div>
+  <VariantsHold
+    v-else-if="resolved.value === null && resolved.onVariants"
+    :label="label"
+    :held="resolved.onVariants"
+    :required="wanted"
+    @open="emit('variants')"
+  />
   <div v-else class="group relative">
     <button
       ref="button"
@@ -212,7 +222,15 @@ const shown = computed(() => {
       @click="open"
     >
       <span class="sr-only">{{ label }}, {{ resolved.origin }}: </span>
-      <template v-if="resolved.value === null">{{
+      <PictureStrip
+        v-if="attribute.code === picturesAttribute"
+        :sku="sku"
+        :names="(resolved.value as string[] | null) ?? []"
+        :storefront="storefront"
+        :language="language"
+        :version="resolved"
+      />
+      <template v-else-if="resolved.value === null">{{
         wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value'
       }}</template>
       <span v-else-if="isNotApplicable(resolved.value)" class="text-ink2">{{ shown }}</span>
@@ -244,7 +262,7 @@ const shown = computed(() => {
       Unsaved changes: continue
     </button>
     <PictureFindings
-      v-if="attribute.code === 'pictures'"
+      v-if="attribute.code === picturesAttribute"
       :sku="sku"
       :storefront="storefront"
       :language="language"

@@ -19,8 +19,8 @@ onMounted(() => {
     >
       <svg viewBox="0 0 24 24" fill="none" stroke="currentColor" aria-hidden="true"><path :d="s.drawing" /></svg
       >{{ s.name
-      }}<small v-if="s.code === 'review' && waiting.open" class="text-[10.5px] leading-none text-ink2"
-        >{{ numberShown(waiting.open) }}<span class="sr-only"> to review</span></small
+      }}<small v-if="s.code === 'review' && waiting.own" class="text-[10.5px] leading-none text-ink2"
+        >{{ numberShown(waiting.own) }}<span class="sr-only"> of yours to review</span></small
       >
     </NuxtLink>
   </nav>

@@ -6,11 +6,13 @@ const { data } = useAnswer(
   () => ({ params: { sku: props.sku }, query: { storefront: props.storefront, language: props.language } }),
   { on: () => props.version },
 )
+/** A view that is missing stands beside the pictures. */
+const findings = computed(() => (data.value?.findings ?? []).filter((f) => !f.view))
 </script>
 
 <template>
-  <ul v-if="data?.findings.length" class="mt-1 text-[12px]" aria-label="Findings about the pictures">
-    <li v-for="(f, i) in data.findings" :key="i" :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">
+  <ul v-if="findings.length" class="mt-1 text-[12px]" aria-label="Findings about the pictures">
+    <li v-for="(f, i) in findings" :key="i" :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">
       <NuxtLink v-if="f.picture && f.code !== 'unknown'" class="plain" :to="`/media/${segment(f.picture)}`">{{
         f.picture
       }}</NuxtLink>

@@ -2,11 +2,11 @@
 import { toggled } from '@core/lists/toggled'
 import { windowWords } from '@core/moments/words'
 import { productKinds, productStatuses, typeOfCategory, type RangeEntry } from '@core/catalogue/model'
-import type { ProductPatchBody, ProductDocument } from '@contracts/product'
+import type { ProductPatchBody, ProductDocument, VariantTotals } from '@contracts/product'
 
 /** What a product is beside its attributes: status, category, stock, range. */
-const props = defineProps<{ product: ProductDocument; disabled: boolean }>()
-const emit = defineEmits<{ patch: [ProductPatchBody] }>()
+const props = defineProps<{ product: ProductDocument; totals: VariantTotals | null; disabled: boolean }>()
+const emit = defineEmits<{ patch: [ProductPatchBody]; variants: [] }>()
 const setup = useSetupStore()
 const kindWords: Record<ProductDocument['kind'], string> = {
   shipped: 'shipped',
@@ -32,6 +32,8 @@ const moreCategory = (code: string | null) => {
   if (code && !props.product.categories.includes(code) && code !== props.product.category)
     emit('patch', { categories: [...props.product.categories, code] })
 }
+const stockWords = ({ stock, stocked, of }: VariantTotals) =>
+  stocked === 0 ? `None on ${countShown(of, 'variant')}` : `${numberShown(stock)} on ${countShown(stocked, 'variant')}`
 const ranges = ref<RangeEntry[]>()
 const setRange = (i: number, change: Partial<RangeEntry>) => {
   ranges.value = ranges.value!.map((r, j) => (j === i ? { ...r, ...change } : r))
@@ -100,7 +102,11 @@ const rangeWords = computed(() =>
       </FormField>
 
       <FormField label="GTIN">
+        <button v-if="totals" type="button" class="variant-total" @click="emit('variants')">
+          On {{ numberShown(totals.gtins) }} of {{ countShown(totals.of, 'variant') }}
+        </button>
         <TextField
+          v-else
           :disabled="disabled"
           :model-value="product.gtin"
           class="w-full"
@@ -109,7 +115,11 @@ const rangeWords = computed(() =>
       </FormField>
 
       <FormField label="Stock">
+        <button v-if="totals" type="button" class="variant-total" @click="emit('variants')">
+          {{ stockWords(totals) }}
+        </button>
         <NumberField
+          v-else
           class="w-full"
           label="Stock"
           :model-value="product.stock"
@@ -249,3 +259,13 @@ const rangeWords = computed(() =>
     </form>
   </div>
 </template>
+
+<style scoped>
+.variant-total {
+  display: block;
+  min-height: 29px;
+  text-align: start;
+  text-decoration: underline dashed;
+  text-underline-offset: 3px;
+}
+</style>

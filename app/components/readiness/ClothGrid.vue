@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useElementSize } from '@vueuse/core'
 import type { ClothRow } from '@contracts/readiness'
-import { bytesOf, stitchOf } from './stitch'
+import { bytesOf, stitchOf, strandsIn } from './stitch'
 import type { useCloth } from './useCloth'
 
 const props = defineProps<{ list: ReturnType<typeof useCloth>; edition: string | undefined }>()
@@ -10,9 +11,10 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const rowHeight = 31
 const headHeight = 26
-const clothHead = 65
-const columnWidth = 37
-const nameWidth = 300
+const clothHead = 70
+const leastColumn = 37
+const widestColumn = 64
+const nameWidth = 280
 const groupAt = (line: number) => {
   const l = props.list.line(line)
   return l.kind === 'group' ? l.group : ''
@@ -25,6 +27,12 @@ const nameOf = (code: string) =>
       : (setup.campaigns.get(code)?.name ?? code)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const columns = computed(() => props.list.cloth.value?.columns ?? [])
+const { width: room } = useElementSize(scroller)
+/** The columns share the width that there is; many stay narrow, and are scrolled. */
+const columnWidth = computed(() => {
+  const share = Math.floor((room.value - nameWidth) / Math.max(1, columns.value.length))
+  return Math.min(widestColumn, Math.max(leastColumn, share))
+})
 const virtual = useVirtualizer(
   computed(() => ({
     count: props.list.total.value,
@@ -39,7 +47,7 @@ const across = useVirtualizer(
     horizontal: true,
     count: columns.value.length,
     getScrollElement: () => scroller.value,
-    estimateSize: () => columnWidth,
+    estimateSize: () => columnWidth.value,
     paddingStart: nameWidth,
     overscan: 6,
   })),
@@ -61,7 +69,7 @@ const visible = computed(() => virtual.value.getVirtualItems())
 const heads = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'group'))
 const rows = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'row'))
 const seen = computed(() => across.value.getVirtualItems())
-const width = computed(() => nameWidth + columns.value.length * columnWidth)
+const width = computed(() => nameWidth + columns.value.length * columnWidth.value)
 watch(
   [
     () => visible.value[0]?.index,
@@ -86,18 +94,25 @@ const shops = computed(() => {
 })
 /** Names that find no place above few columns are shortened to their code. */
 const shopWords = (s: { code: string; n: number }) =>
-  setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth - 6
+  setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth.value - 6
     ? setup.storefrontName(s.code)
     : s.code.toUpperCase()
 const share = (c: { sold: number; ready: number }) => (c.sold === 0 ? '–' : `${Math.floor((c.ready / c.sold) * 100)}%`)
 
-const drawn = new WeakMap<ClothRow, ReturnType<typeof stitchOf>[]>()
+let drawn = new WeakMap<ClothRow, ReturnType<typeof stitchOf>[]>()
+watch(columnWidth, () => {
+  drawn = new WeakMap()
+  across.value.measure()
+})
 /** The crossings of a row, drawn once. */
 function stitches(row: ClothRow) {
   let all = drawn.get(row)
   if (!all || all.length !== columns.value.length) {
     const cells = bytesOf(row.cells)
-    drawn.set(row, (all = columns.value.map((c, i) => stitchOf(cells, c.n, i * columnWidth + 6.5))))
+    drawn.set(
+      row,
+      (all = columns.value.map((c, i) => stitchOf(cells, c.n, i * columnWidth.value, strandsIn(columnWidth.value)))),
+    )
   }
   return all
 }
@@ -230,7 +245,10 @@ defineExpose({
             {{ languageName(columns[c.index]!.language) }}:</span
           ><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span
           ><span class="share">{{ share(columns[c.index]!) }}</span
-          ><span class="sr-only">ready. Sort by it</span>
+          ><ShareBar class="edition-bar" :of="columns[c.index]!.sold" :done="columns[c.index]!.ready" /><span
+            class="sr-only"
+            >ready. Sort by it</span
+          >
         </button></span
       >
     </div>
@@ -264,9 +282,8 @@ defineExpose({
             }}<small v-if="g" class="pl-1.5 text-ink2"
               >{{ numberShown(g.products) }} {{ g.products === 1 ? 'product' : 'products' }} ·
               {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small
-            ></template
-          ></span
-        >
+            ><ShareBar v-if="g" class="group-bar" :of="g.sold" :done="g.sold - g.open" /></template
+        ></span>
       </div>
       <div
         v-for="v in rows"
@@ -276,6 +293,7 @@ defineExpose({
           isDrawn(v.index),
           v.start,
           columns,
+          columnWidth,
           seen[0]?.index,
           seen.at(-1)?.index,
           v.index === at.line ? at.column : -1,
@@ -337,7 +355,7 @@ defineExpose({
   contain: strict;
 }
 .head {
-  height: 64px;
+  height: 69px;
   border-bottom: 1px solid var(--hair-strong);
 }
 .name {
@@ -378,6 +396,16 @@ defineExpose({
 .share {
   font-size: 11.5px;
   color: var(--ink-2);
+}
+.edition-bar {
+  width: 70%;
+  margin-top: 2px;
+}
+.group-bar {
+  display: inline-block;
+  width: 90px;
+  margin-inline-start: 10px;
+  vertical-align: middle;
 }
 .group {
   height: 26px;

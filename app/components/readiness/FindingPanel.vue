@@ -33,23 +33,7 @@ const summary = computed(() => {
   if (e.blockers.length > 0) return `Not ready: ${parts.join(' and ')}.`
   return e.remarks.length > 0 ? `Ready, with ${parts[0]}.` : 'Ready. No findings.'
 })
-/** Where a finding is mended. */
-function placeOf(f: FindingDocument) {
-  const query = { in: `${props.storefront}/${props.language}` }
-  const [kind, rest] = [f.at.slice(0, f.at.indexOf(':')), f.at.slice(f.at.indexOf(':') + 1)]
-  if (f.strand === 'language' && kind === 'attribute')
-    return { path: `/translation/${segment(`product:${props.sku}`)}`, query }
-  if (kind === 'attribute')
-    return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, field: rest.replace(/@.*$/, '') } }
-  if (kind === 'piece')
-    return f.strand === 'language' || f.code === 'piece-no-text'
-      ? { path: `/translation/${segment(`piece:${rest}`)}`, query }
-      : { path: `/library/${segment(rest)}`, query }
-  if (kind === 'picture') return { path: `/media/${segment(rest)}`, query }
-  if (f.at === 'relations') return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, field: 'relations' } }
-  if (kind === 'area') return { path: '/assignments', query }
-  return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, side: 'prices' } }
-}
+const placeOf = (f: FindingDocument) => findingPlace(f, props.sku, `${props.storefront}/${props.language}`)
 const panel = useTemplateRef<HTMLElement>('panel')
 const links = () => [...(panel.value?.querySelectorAll<HTMLElement>('a[data-finding]') ?? [])]
 function key(e: KeyboardEvent) {

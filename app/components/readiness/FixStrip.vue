@@ -1,16 +1,11 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import type { FixDocument } from '@contracts/readiness'
 
-/** The fixes that would make the most pages ready, each by itself: as many as fit beside each other, or all. */
-const props = defineProps<{ fixes: FixDocument[]; chosen: string | undefined }>()
+/** The fixes that would make the most pages ready, each by itself: the best on one line, or all. */
+defineProps<{ fixes: FixDocument[]; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [FixDocument] }>()
 const setup = useSetupStore()
-const strip = useTemplateRef<HTMLElement>('strip')
-const { width } = useElementSize(strip)
 const all = ref(false)
-const fitting = computed(() => Math.max(1, Math.floor(width.value / 215)))
-const shown = computed(() => (all.value ? props.fixes : props.fixes.slice(0, fitting.value)))
 const where = (f: FixDocument) =>
   f.storefronts.length === 1
     ? `in ${setup.storefrontName(f.storefronts[0]!)}`
@@ -18,44 +13,97 @@ const where = (f: FixDocument) =>
 </script>
 
 <template>
-  <div class="mx-5 mb-2 flex border border-hair2 bg-sheet">
-    <p class="w-[104px] shrink-0 self-center px-3 font-serif italic leading-tight text-ink2">
-      Fixes that unblock the most pages
-    </p>
-    <ol
-      ref="strip"
-      class="grid min-w-0 flex-1"
-      :style="{ gridTemplateColumns: `repeat(${Math.min(fitting, Math.max(1, fixes.length))}, minmax(0, 1fr))` }"
-      aria-label="Fixes that unblock the most pages"
-    >
-      <li v-for="f in shown" :key="f.id" class="border-b border-l border-hair -mb-px">
-        <button
-          type="button"
-          class="block h-full w-full px-3 py-1.5 text-left hover:bg-shade"
-          :class="{ 'bg-indigowash': chosen === f.id }"
-          :aria-pressed="chosen === f.id"
-          @click="emit('choose', f)"
-        >
-          <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span><span
-            class="block truncate text-[12px] text-ink2"
-            >unblocks
-            <b class="font-semibold text-weld">{{ numberShown(f.pages) }} {{ f.pages === 1 ? 'page' : 'pages' }}</b>
-            {{ where(f) }}</span
-          >
+  <section class="fixes" aria-label="Fixes">
+    <p v-if="!all" class="one-line">
+      <span class="lead">Quickest wins</span>
+      <template v-if="fixes[0]">
+        <button type="button" class="best" :aria-pressed="chosen === fixes[0].id" @click="emit('choose', fixes[0])">
+          {{ fixes[0].text }}
         </button>
-      </li>
-      <li v-if="fixes.length === 0" class="side-note">
-        No single fix would make a page ready. Pages that are blocked lack several things.
-      </li>
-    </ol>
-    <button
-      v-if="fixes.length > fitting"
-      type="button"
-      class="w-[52px] shrink-0 self-stretch border-l border-hair text-ink2 hover:bg-shade"
-      :aria-expanded="all"
-      @click="all = !all"
-    >
-      {{ all ? 'Fewer' : `All ${fixes.length}` }}
-    </button>
-  </div>
+        <span class="gain">unblocks {{ countShown(fixes[0].pages, 'page') }} {{ where(fixes[0]) }}</span>
+        <button v-if="fixes.length > 1" type="button" class="plain more" :aria-expanded="false" @click="all = true">
+          {{ fixes.length - 1 }} more
+        </button>
+      </template>
+      <span v-else class="text-ink2">No single fix would make a page ready. Blocked pages lack several things.</span>
+    </p>
+    <template v-else>
+      <p class="one-line">
+        <span class="lead">Fixes that unblock the most pages</span>
+        <button type="button" class="plain more" :aria-expanded="true" @click="all = false">Fewer</button>
+      </p>
+      <ol aria-label="Fixes that unblock the most pages">
+        <li v-for="f in fixes" :key="f.id">
+          <button type="button" :aria-pressed="chosen === f.id" @click="emit('choose', f)">
+            <span class="text" :title="f.text">{{ f.text }}</span>
+            <span class="gain">unblocks {{ countShown(f.pages, 'page') }} {{ where(f) }}</span>
+          </button>
+        </li>
+      </ol>
+    </template>
+  </section>
 </template>
+
+<style scoped>
+.fixes {
+  margin: 0 20px 8px;
+  border: 1px solid var(--hair-strong);
+  background: var(--sheet);
+}
+.one-line {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  padding: 5px 12px;
+  white-space: nowrap;
+}
+.lead {
+  color: var(--ink-2);
+  font-family: var(--font-serif);
+  font-style: italic;
+}
+.best {
+  overflow: hidden;
+  min-width: 0;
+  font-weight: 600;
+  text-overflow: ellipsis;
+}
+.best:hover {
+  text-decoration: underline;
+}
+.gain {
+  color: var(--ink-2);
+  font-size: 12.5px;
+}
+.more {
+  margin-inline-start: auto;
+}
+ol {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  border-top: 1px solid var(--hair);
+}
+li {
+  border-bottom: 1px solid var(--hair);
+  border-inline-end: 1px solid var(--hair);
+}
+li > button {
+  display: block;
+  width: 100%;
+  height: 100%;
+  padding: 6px 12px;
+  text-align: start;
+}
+li > button:hover {
+  background: var(--shade);
+}
+[aria-pressed='true'] {
+  background: var(--indigo-wash);
+}
+.text {
+  display: block;
+  font-size: 12.5px;
+  font-weight: 600;
+  line-height: 1.3;
+}
+</style>

@@ -11,21 +11,41 @@ export interface Stitch {
 }
 
 const height = 17
-const width = 3
-const step = 5.4
+
+/** How the strands of a crossing stand in a column: they grow with it, up to twice their width. */
+export interface Strands {
+  /** How far the first is from the edge of the column, how wide each is, and from one to the next, in pixels. */
+  edge: number
+  width: number
+  step: number
+}
+const narrowest = { column: 37, strand: 3, gap: 2.4 }
+
+/** The strands of a column of some width, in its middle. */
+export function strandsIn(column: number): Strands {
+  const scale = Math.min(2, Math.max(1, column / narrowest.column))
+  const width = narrowest.strand * scale
+  const step = (narrowest.strand + narrowest.gap) * scale
+  return { edge: (column - step * (strands.length - 1) - width) / 2, width, step }
+}
 
 /** Bytes of a row as it came. */
 export function bytesOf(cells: string): Uint8Array {
   return Uint8Array.from(atob(cells), (c) => c.charCodeAt(0))
 }
 
-/** The five strands of a crossing, drawn from `left` on; undefined where the product is not sold there. */
-export function stitchOf(cells: Uint8Array, n: number, left: number): Stitch | undefined {
+/** The five strands of a crossing whose column begins at `left`; undefined where the product is not sold there. */
+export function stitchOf(
+  cells: Uint8Array,
+  n: number,
+  left: number,
+  { edge, width, step }: Strands,
+): Stitch | undefined {
   const cell = cellAt(cells, n)
   if (!cell) return undefined
   let [done, open, knots] = ['', '', '']
   for (let s = 0; s < strands.length; s++) {
-    const x = left + s * step
+    const x = rounded(left + edge + s * step)
     const share = cell.of[s] === 0 ? 1 : cell.passed[s]! / cell.of[s]!
     const top = height - Math.round(share * height * 2) / 2
     if (share > 0) done += `M${x} ${height}V${top}h${width}V${height}z`
@@ -35,6 +55,8 @@ export function stitchOf(cells: Uint8Array, n: number, left: number): Stitch | u
   }
   return { done, open, knots, words: wordsOf(cell) }
 }
+
+const rounded = (n: number) => Math.round(n * 10) / 10
 
 function wordsOf(cell: Cell): string {
   const blocked = strands.filter((_, s) => cell.knots[s])

@@ -61,13 +61,12 @@ useKeys(props.it, [
       <NuxtLink :to="list" class="act mt-3">To the {{ many.toLowerCase() }}</NuxtLink>
     </div>
     <template v-else-if="draft">
-      <div class="px-5 pb-2 pt-3">
-        <div class="title-row">
-          <span class="code flex gap-3"
-            ><NuxtLink :to="list" class="hover:underline">{{ many }}</NuxtLink
-            ><span>{{ code ?? 'new' }}</span
-            ><slot name="beside"
-          /></span>
+      <PageHead :title="title || `New ${it.toLowerCase()}`" :back="{ to: list, label: many }">
+        <template #place>
+          <span>{{ code ?? 'new' }}</span>
+          <slot name="beside" />
+        </template>
+        <template #actions>
           <RecordActions
             v-model="past"
             :it="it"
@@ -83,15 +82,16 @@ useKeys(props.it, [
             }}</span>
             <button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button>
           </RecordActions>
-        </div>
-        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">
-          {{ removal }}
-          <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete</button
-          ><button type="button" class="plain" @click="sure = false">Cancel</button>
-        </p>
-        <h1 class="mt-0.5 truncate">{{ title || `New ${it.toLowerCase()}` }}</h1>
-        <slot name="under" />
-      </div>
+        </template>
+        <template v-if="sure || $slots.under" #controls>
+          <p v-if="sure" class="inline-row" role="alert">
+            {{ removal }}
+            <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete</button
+            ><button type="button" class="plain" @click="sure = false">Cancel</button>
+          </p>
+          <slot name="under" />
+        </template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" :aria-label="`The ${it.toLowerCase()}`">
         <HistoryList v-if="past && history" :of="history" :version="stored" :after="afterUndo" />
         <template v-else>

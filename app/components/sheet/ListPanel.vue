@@ -44,7 +44,7 @@ function show(code: string, close: () => void) {
 </script>
 
 <template>
-  <DropPanel v-slot="{ close }" class="act" label="Lists" placement="bottom-end" panel-class="w-80">
+  <DropPanel v-slot="{ close }" class="plain" label="Lists" placement="bottom-end" panel-class="w-80">
     <p class="text-[12.5px] text-ink2">Products grouped by hand</p>
     <ul class="mt-1 max-h-52 overflow-auto">
       <li v-for="l in lists" :key="l.code">

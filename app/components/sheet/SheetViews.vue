@@ -33,9 +33,9 @@ async function removeSaved() {
       v-if="!naming"
       :model-value="chosen"
       class="max-w-44"
-      label="View"
+      label="Saved view"
       :options="[
-        option('', views.length ? 'saved views …' : 'no saved views'),
+        option('', views.length ? 'saved views…' : 'no saved views'),
         ...views.map((v) =>
           option(v.id, `${v.name}${v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}`}`),
         ),

@@ -154,18 +154,12 @@ useKeys('Assignments', [
 
 <template>
   <div class="page">
-    <PartsHead stage="assignments"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
-        >New assignment <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Assignments</h1>
-      <span class="text-ink2"
+    <PageHead stage="assignments" title="Assignments">
+      <template #line
         >in the page order of
         <span class="inline-flex items-center gap-1" :class="`thread-${lens.storefront}`"
           ><span class="dot" />{{ setup.storefrontName(lens.storefront) }}</span
-        ></span
+        ></template
       >
       <TextField
         ref="search"
@@ -175,7 +169,12 @@ useKeys('Assignments', [
         class="w-56"
         label="Search assignments"
       /><CheckBox v-model="rested" class="text-ink2">Show paused</CheckBox>
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
+          >New assignment <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Assignments in page order">
       <table class="listing">

@@ -37,17 +37,16 @@ useKeys('Campaigns', [
 
 <template>
   <div class="page">
-    <PartsHead stage="assignments"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
-        >New campaign <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Campaigns</h1>
-      <span class="text-ink2"
-        >Periods in some storefronts to which assignments belong. “Running” is as of the date in the lens.</span
+    <PageHead stage="assignments" title="Campaigns">
+      <template #line
+        >Periods in some storefronts to which assignments belong. “Running” is as of the date in the lens.</template
       >
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
+          >New campaign <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <div class="page-body" tabindex="0" aria-label="Campaigns">
       <table v-if="rows.length" class="listing">
         <colgroup>

@@ -200,256 +200,257 @@ watch(
   },
   { immediate: true },
 )
+const catalogue = computed(() => ({ path: '/catalogue', query: query.value }))
 useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: () => void make() }])
 </script>
 
 <template>
-  <div class="page-scroll">
-    <div class="title-row">
-      <h1>Bulk edit</h1>
-      <NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink>
-    </div>
-    <p class="mt-1 text-ink2">
-      For {{ words || 'all products'
-      }}<template v-if="preview && !made"
-        >: <b class="font-semibold text-ink">{{ countShown(preview.found, 'product') }}</b></template
-      >. You see what will change first. It is one step, and can be undone as one.
-    </p>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
-      Read only: {{ session.me?.name }} cannot change products.
-    </p>
-    <form
-      v-else-if="!made"
-      class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5"
-      @submit.prevent="make"
-    >
-      <FormField beside for="bulk-field" label="Field">
-        <div class="cluster">
-          <SelectField
-            id="bulk-field"
-            v-model="attributeCode"
-            placeholder="choose a field"
-            :options="[
-              ...attributesByLabel.map((a) => option(a.code, labelOf(a.code))),
-              ...under(
-                'Of the product',
-                withWords(keysOf(bulkFields), (c) => bulkFields[c]!.label),
-              ),
-            ]"
-          />
-          <SelectField
-            v-if="attribute?.translatable"
-            v-model="language"
-            label="Language"
-            :options="withWords(languages, (l) => `in ${languageName(l)}`)"
-          />
-          <SelectField
-            v-if="attribute?.perStorefront"
-            v-model="storefront"
-            label="Storefront"
-            placeholder="choose a storefront"
-            :options="storefrontOptions"
-          />
-          <SelectField v-if="attribute" v-model="members" label="Which products" :options="wordsOf(memberWords)" />
-        </div>
-      </FormField>
-
-      <template v-if="attribute">
-        <FormField beside for="bulk-kind" label="Action">
-          <SelectField id="bulk-kind" v-model="kind" :options="withWords(fitting, (k) => bulkKinds[k].label)" />
-        </FormField>
-
-        <template v-if="takesValue"
-          ><span class="pt-1.5 text-ink2">{{
-            kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value'
-          }}</span
-          ><TextField
-            v-if="isTags"
-            v-model="tagText"
-            placeholder="with commas between"
-            class="max-w-[560px]"
-            label="Tags, with commas between" /><SkuList
-            v-else-if="namesProducts"
-            :model-value="(value as string[] | null) ?? []"
-            :label="labelOf(attributeCode)"
-            @update:model-value="value = $event" /><CategoryPicker
-            v-else-if="attributeCode === 'field:category'"
-            v-model="category"
-            class="max-w-[560px]"
-            label="New category" /><ValueInput
-            v-else
-            :key="attributeCode + kind"
-            v-model="value"
-            v-model:problem="problemOfValue"
-            class="max-w-[560px]"
-            :attribute="attribute"
-            :language="language"
-            :label="`New value of ${labelOf(attributeCode)}`"
-            :values="[]"
-            :offers-not-applicable="kind === 'set'"
-        /></template>
-        <BulkSpecialForm v-if="kind === 'add-special'" v-model="special" :currency="currency" />
-        <FormField v-if="kind === 'adjust'" beside for="bulk-by" label="By" help="Negative lowers.">
-          <div class="inline-row">
-            <NumberField id="bulk-by" v-model="by" class="w-28" label="By how much" live />
+  <div class="page">
+    <PageHead title="Bulk edit" :back="{ to: catalogue, label: 'Catalogue' }">
+      <template #line>
+        For {{ words || 'all products'
+        }}<template v-if="preview && !made"
+          >: <b class="font-semibold text-ink">{{ countShown(preview.found, 'product') }}</b></template
+        >. You see what will change first. It is one step, and can be undone as one.
+      </template>
+    </PageHead>
+    <div class="page-body padded">
+      <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
+        Read only: {{ session.me?.name }} cannot change products.
+      </p>
+      <form
+        v-else-if="!made"
+        class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5"
+        @submit.prevent="make"
+      >
+        <FormField beside for="bulk-field" label="Field">
+          <div class="cluster">
             <SelectField
-              v-model="percent"
-              label="Percent or amount"
-              :options="[option(true, 'percent'), option(false, currency || 'as a number')]"
+              id="bulk-field"
+              v-model="attributeCode"
+              placeholder="choose a field"
+              :options="[
+                ...attributesByLabel.map((a) => option(a.code, labelOf(a.code))),
+                ...under(
+                  'Of the product',
+                  withWords(keysOf(bulkFields), (c) => bulkFields[c]!.label),
+                ),
+              ]"
             />
+            <SelectField
+              v-if="attribute?.translatable"
+              v-model="language"
+              label="Language"
+              :options="withWords(languages, (l) => `in ${languageName(l)}`)"
+            />
+            <SelectField
+              v-if="attribute?.perStorefront"
+              v-model="storefront"
+              label="Storefront"
+              placeholder="choose a storefront"
+              :options="storefrontOptions"
+            />
+            <SelectField v-if="attribute" v-model="members" label="Which products" :options="wordsOf(memberWords)" />
           </div>
         </FormField>
-        <template v-if="kind === 'replace'">
-          <FormField beside for="bulk-find" label="Find">
-            <TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
+
+        <template v-if="attribute">
+          <FormField beside for="bulk-kind" label="Action">
+            <SelectField id="bulk-kind" v-model="kind" :options="withWords(fitting, (k) => bulkKinds[k].label)" />
           </FormField>
 
-          <FormField beside for="bulk-put" label="Replace with">
-            <TextField
-              id="bulk-put"
-              v-model="put"
-              :lang="language"
-              placeholder="nothing (removes it)"
+          <template v-if="takesValue"
+            ><span class="pt-1.5 text-ink2">{{
+              kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value'
+            }}</span
+            ><TextField
+              v-if="isTags"
+              v-model="tagText"
+              placeholder="with commas between"
               class="max-w-[560px]"
-            />
+              label="Tags, with commas between" /><SkuList
+              v-else-if="namesProducts"
+              :model-value="(value as string[] | null) ?? []"
+              :label="labelOf(attributeCode)"
+              @update:model-value="value = $event" /><CategoryPicker
+              v-else-if="attributeCode === 'field:category'"
+              v-model="category"
+              class="max-w-[560px]"
+              label="New category" /><ValueInput
+              v-else
+              :key="attributeCode + kind"
+              v-model="value"
+              v-model:problem="problemOfValue"
+              class="max-w-[560px]"
+              :attribute="attribute"
+              :language="language"
+              :label="`New value of ${labelOf(attributeCode)}`"
+              :values="[]"
+              :offers-not-applicable="kind === 'set'"
+          /></template>
+          <BulkSpecialForm v-if="kind === 'add-special'" v-model="special" :currency="currency" />
+          <FormField v-if="kind === 'adjust'" beside for="bulk-by" label="By" help="Negative lowers.">
+            <div class="inline-row">
+              <NumberField id="bulk-by" v-model="by" class="w-28" label="By how much" live />
+              <SelectField
+                v-model="percent"
+                label="Percent or amount"
+                :options="[option(true, 'percent'), option(false, currency || 'as a number')]"
+              />
+            </div>
           </FormField>
+          <template v-if="kind === 'replace'">
+            <FormField beside for="bulk-find" label="Find">
+              <TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
+            </FormField>
 
-          <span /><CheckBox v-model="pattern">regular expression, with $1 for its first group</CheckBox>
-        </template>
-        <template v-if="kind === 'case'"
-          ><FormField beside for="bulk-how" label="Case">
-            <SelectField id="bulk-how" v-model="how" :options="withWords(letterCases, caseWords)" />
-          </FormField>
-        </template>
-        <template v-if="kind === 'convert'"
-          ><FormField beside for="bulk-unit" label="Into">
-            <SelectField
-              as-written
-              id="bulk-unit"
-              v-model="unit"
-              placeholder="choose a unit"
-              :options="unitsHere.map((u) => option(u.symbol, u.symbol))"
-            />
-          </FormField>
-        </template>
-        <template v-if="kind === 'template'"
-          ><FormField beside for="bulk-template" label="Template">
-            <div class="max-w-[560px]">
-              <TextArea
-                id="bulk-template"
-                v-model="template"
-                rows="2"
+            <FormField beside for="bulk-put" label="Replace with">
+              <TextField
+                id="bulk-put"
+                v-model="put"
                 :lang="language"
-                placeholder="{brand} {model}, holds {volume}"
-                class="w-full"
+                placeholder="nothing (removes it)"
+                class="max-w-[560px]"
               />
-              <ActionMenu
-                class="act mt-1"
-                label="Insert a value"
-                :actions="insertable"
-                @choose="template += `{${$event}}`"
-              />
-            </div>
-          </FormField>
-        </template>
-        <template v-if="isFromField">
-          <FormField beside for="bulk-from" label="From">
-            <div class="cluster">
-              <SelectField
-                id="bulk-from"
-                v-model="from.attribute"
-                placeholder="choose a field"
-                :options="sources.map((a) => option(a.code, labelOf(a.code)))"
-              /><SelectField
-                v-if="setup.attributes.get(from.attribute)?.translatable"
-                v-model="from.language"
-                label="From which language"
-                :options="withWords(languages, (l) => `in ${languageName(l)}`)"
-              />
-            </div>
-          </FormField>
+            </FormField>
 
-          <template v-if="asksForInline">
-            <FormField beside for="bulk-inline" label="Values in the text">
-              <SelectField
-                id="bulk-inline"
-                v-model="inline"
-                :options="[option('fill', 'fill in, as shoppers read them'), option('remove', 'leave out')]"
-              />
-              <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
+            <span /><CheckBox v-model="pattern">regular expression, with $1 for its first group</CheckBox>
+          </template>
+          <template v-if="kind === 'case'"
+            ><FormField beside for="bulk-how" label="Case">
+              <SelectField id="bulk-how" v-model="how" :options="withWords(letterCases, caseWords)" />
             </FormField>
           </template>
-        </template>
-        <template v-if="kind === 'set' || isFromField || kind === 'template'"
-          ><span /><CheckBox v-model="onlyEmpty">only if empty</CheckBox></template
-        >
-      </template>
-    </form>
+          <template v-if="kind === 'convert'"
+            ><FormField beside for="bulk-unit" label="Into">
+              <SelectField
+                as-written
+                id="bulk-unit"
+                v-model="unit"
+                placeholder="choose a unit"
+                :options="unitsHere.map((u) => option(u.symbol, u.symbol))"
+              />
+            </FormField>
+          </template>
+          <template v-if="kind === 'template'"
+            ><FormField beside for="bulk-template" label="Template">
+              <div class="max-w-[560px]">
+                <TextArea
+                  id="bulk-template"
+                  v-model="template"
+                  rows="2"
+                  :lang="language"
+                  placeholder="{brand} {model}, holds {volume}"
+                  class="w-full"
+                />
+                <ActionMenu
+                  class="act mt-1"
+                  label="Insert a value"
+                  :actions="insertable"
+                  @choose="template += `{${$event}}`"
+                />
+              </div>
+            </FormField>
+          </template>
+          <template v-if="isFromField">
+            <FormField beside for="bulk-from" label="From">
+              <div class="cluster">
+                <SelectField
+                  id="bulk-from"
+                  v-model="from.attribute"
+                  placeholder="choose a field"
+                  :options="sources.map((a) => option(a.code, labelOf(a.code)))"
+                /><SelectField
+                  v-if="setup.attributes.get(from.attribute)?.translatable"
+                  v-model="from.language"
+                  label="From which language"
+                  :options="withWords(languages, (l) => `in ${languageName(l)}`)"
+                />
+              </div>
+            </FormField>
 
-    <p v-if="problem" class="mt-4 text-madder" role="alert">{{ problem.sentence }}</p>
-    <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
-    <section v-if="session.mayEdit || made" class="mt-4" aria-label="Result">
-      <p class="text-[15px]" role="status" :aria-busy="looking">
-        <template v-if="made"
-          ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ numberShown(made.changed) }}
-          {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed"
-            >, {{ numberShown(made.failed) }} failed</template
-          >.</template
-        >
-        <template v-else-if="missing"
-          ><span class="text-ink2">{{ missing }}</span></template
-        >
-        <template v-else-if="preview"
-          ><b class="font-semibold">{{ numberShown(preview.changed) }}</b> of {{ numberShown(preview.looked) }} would
-          change<template v-if="preview.failed"
-            >, <b class="font-semibold text-madder">{{ numberShown(preview.failed) }}</b> cannot</template
-          ><template v-if="preview.found > 2000"> (of the first 2,000 products)</template>.</template
-        >
-        <template v-else>Checking …</template>
-      </p>
-      <p v-if="back" class="mt-1.5" role="status">
-        <b class="font-semibold text-weld">Undone</b> in {{ numberShown(back.products) }}
-        {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.skippedCount"
-          >{{ ' ' }}{{ numberShown(back.skippedCount) }}
-          {{ back.skippedCount === 1 ? 'value was' : 'values were' }} changed again since and
-          {{ back.skippedCount === 1 ? 'stays' : 'stay' }}:
-          <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span>.</template
-        >
-      </p>
-      <div class="mt-2.5 flex flex-wrap items-center gap-3">
-        <button
-          v-if="!made"
-          class="act main"
-          type="button"
-          :disabled="Boolean(missing) || !preview?.changed || busy !== ''"
-          @click="make"
-        >
-          {{
-            busy ||
-            (preview && !missing && preview.found <= 2000
-              ? `Change ${numberShown(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
-              : 'Apply')
-          }}
-          <span class="opacity-70">Ctrl Enter</span>
-        </button>
-        <template v-else
-          ><button
-            v-if="made.step !== null && !back"
-            class="act"
-            type="button"
-            :disabled="busy !== ''"
-            @click="undoChange"
+            <template v-if="asksForInline">
+              <FormField beside for="bulk-inline" label="Values in the text">
+                <SelectField
+                  id="bulk-inline"
+                  v-model="inline"
+                  :options="[option('fill', 'fill in, as shoppers read them'), option('remove', 'leave out')]"
+                />
+                <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
+              </FormField>
+            </template>
+          </template>
+          <template v-if="kind === 'set' || isFromField || kind === 'template'"
+            ><span /><CheckBox v-model="onlyEmpty">only if empty</CheckBox></template
           >
-            {{ busy || 'Undo' }}</button
-          ><button class="act" type="button" :disabled="busy !== ''" @click="anew">New bulk edit</button></template
-        >
-      </div>
-      <BulkExamples
-        v-if="shown"
-        :report="shown"
-        :made="made !== undefined"
-        :sampled="!back && (made !== undefined || !missing)"
-      />
-    </section>
+        </template>
+      </form>
+
+      <p v-if="problem" class="mt-4 text-madder" role="alert">{{ problem.sentence }}</p>
+      <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
+      <section v-if="session.mayEdit || made" class="mt-4" aria-label="Result">
+        <p class="text-[15px]" role="status" :aria-busy="looking">
+          <template v-if="made"
+            ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ numberShown(made.changed) }}
+            {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed"
+              >, {{ numberShown(made.failed) }} failed</template
+            >.</template
+          >
+          <template v-else-if="missing"
+            ><span class="text-ink2">{{ missing }}</span></template
+          >
+          <template v-else-if="preview"
+            ><b class="font-semibold">{{ numberShown(preview.changed) }}</b> of {{ numberShown(preview.looked) }} would
+            change<template v-if="preview.failed"
+              >, <b class="font-semibold text-madder">{{ numberShown(preview.failed) }}</b> cannot</template
+            ><template v-if="preview.found > 2000"> (of the first 2,000 products)</template>.</template
+          >
+          <template v-else>Checking …</template>
+        </p>
+        <p v-if="back" class="mt-1.5" role="status">
+          <b class="font-semibold text-weld">Undone</b> in {{ numberShown(back.products) }}
+          {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.skippedCount"
+            >{{ ' ' }}{{ numberShown(back.skippedCount) }}
+            {{ back.skippedCount === 1 ? 'value was' : 'values were' }} changed again since and
+            {{ back.skippedCount === 1 ? 'stays' : 'stay' }}:
+            <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span>.</template
+          >
+        </p>
+        <div class="mt-2.5 flex flex-wrap items-center gap-3">
+          <button
+            v-if="!made"
+            class="act main"
+            type="button"
+            :disabled="Boolean(missing) || !preview?.changed || busy !== ''"
+            @click="make"
+          >
+            {{
+              busy ||
+              (preview && !missing && preview.found <= 2000
+                ? `Change ${numberShown(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
+                : 'Apply')
+            }}
+            <span class="opacity-70">Ctrl Enter</span>
+          </button>
+          <template v-else
+            ><button
+              v-if="made.step !== null && !back"
+              class="act"
+              type="button"
+              :disabled="busy !== ''"
+              @click="undoChange"
+            >
+              {{ busy || 'Undo' }}</button
+            ><button class="act" type="button" :disabled="busy !== ''" @click="anew">New bulk edit</button></template
+          >
+        </div>
+        <BulkExamples
+          v-if="shown"
+          :report="shown"
+          :made="made !== undefined"
+          :sampled="!back && (made !== undefined || !missing)"
+        />
+      </section>
+    </div>
   </div>
 </template>

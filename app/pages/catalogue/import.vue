@@ -211,234 +211,232 @@ function dropped(e: DragEvent) {
 </script>
 
 <template>
-  <div class="page-scroll">
-    <div class="title-row">
-      <h1>Import products</h1>
-      <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
-      ><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink
-      ><NuxtLink to="/catalogue/pool" class="plain">Data pool</NuxtLink>
-    </div>
-    <p class="mt-1 max-w-[75ch] text-ink2">
-      CSV, spreadsheet (XLSX) or JSON Lines, one row per product. You can map any column names. The file is checked
-      first; nothing is imported until you confirm.
-    </p>
-    <div class="mt-3 flex flex-wrap items-center gap-3">
-      <div
-        class="flex min-w-[340px] flex-1 items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
-        :class="{ 'bg-indigowash': over }"
-        @dragover.prevent="over = true"
-        @dragleave="over = false"
-        @drop.prevent="dropped"
-      >
-        <FileField class="act" label="Choose a file" :accept="accepts" @choose="choose($event[0])" />
-        <span v-if="file"
-          ><b class="font-semibold">{{ file.name }}</b> · {{ numberShown(Math.ceil(file.size / 1024)) }} KB<template
-            v-if="upload"
-          >
-            · {{ formats[upload.format] }}</template
-          ></span
-        ><span v-else class="text-ink2">or drop it here</span>
-      </div>
-      <label class="text-ink2"
-        >Mapping<SelectField
-          v-model="chosenId"
-          class="ml-2 max-w-52"
-          :options="[
-            option('', 'detect columns'),
-            ...(mappings.data.value?.items ?? []).map((m) =>
-              option(m.id, `${m.name}${m.mine ? '' : `, of ${m.owner}`}`),
-            ),
-          ]" /></label
-      ><button v-if="chosenMapping?.mine" type="button" class="plain" @click="removeMapping">
-        Delete the mapping<span class="sr-only">: {{ chosenMapping.name }}</span>
-      </button>
-      <label class="text-ink2"
-        >New products are<SelectField
-          v-model="type"
-          class="ml-2"
-          :options="[option('', 'of the type given in the file'), ...setup.typeOptions]"
-      /></label>
-    </div>
-    <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
-      <span
-        >{{ busyWords[busy]
-        }}<template v-if="job?.total && busy !== 'send'">
-          row {{ numberShown(job.done) }} of {{ numberShown(job.total) }}</template
-        >
-        …</span
-      >
-      <progress
-        class="bar h-1.5 w-64"
-        :value="job?.total ? job.done : undefined"
-        :max="job?.total ?? undefined"
-        aria-label="Progress"
-      />
-    </div>
-    <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
-
-    <section v-if="report && !busy" class="mt-4" aria-label="Report">
-      <p class="text-[15px]" role="status">
-        <template v-if="back"
-          ><b class="font-semibold text-weld">Undone:</b> {{ countShown(back.removed, 'product') }} removed,
-          {{ numberShown(back.products) }} restored<template v-if="back.skippedCount"
-            >; {{ numberShown(back.skippedCount) }} changed since and were left unchanged:
-            <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span></template
-          >.</template
-        >
-        <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
-        <template v-else-if="report.mode === 'apply'"
-          ><b class="font-semibold text-madder">Nothing was imported,</b> because the file has problems.</template
-        >
-        <template v-else-if="report.rejectedCount === 0"
-          ><b class="font-semibold text-weld">No problem found.</b></template
-        >
-        <template v-else
-          ><b class="font-semibold text-madder"
-            >{{ numberShown(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b
-          >
-          in {{ numberShown(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template
-        >
-        {{ ' '
-        }}<span class="text-ink2"
-          >{{ countShown(report.rows, 'row') }}: {{ numberShown(report.created) }} new,
-          {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} unchanged<template
-            v-if="report.suggested"
-            >; {{ numberShown(report.suggested) }}
-            {{ report.suggested === 1 ? 'value would replace another and' : 'values would replace others and' }}
-            {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would go' }} to review<template
-              v-if="report.applied"
-              >, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template
-            ></template
-          >.</span
-        >
+  <div class="page">
+    <PageHead stage="catalogue" title="Import products" />
+    <div class="page-body padded">
+      <p class="max-w-[75ch] text-ink2">
+        CSV, spreadsheet (XLSX) or JSON Lines, one row per product. You can map any column names. The file is checked
+        first; nothing is imported until you confirm.
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
-        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="undoImport">
-          Undo import
+        <div
+          class="flex min-w-[340px] flex-1 items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
+          :class="{ 'bg-indigowash': over }"
+          @dragover.prevent="over = true"
+          @dragleave="over = false"
+          @drop.prevent="dropped"
+        >
+          <FileField class="act" label="Choose a file" :accept="accepts" @choose="choose($event[0])" />
+          <span v-if="file"
+            ><b class="font-semibold">{{ file.name }}</b> · {{ numberShown(Math.ceil(file.size / 1024)) }} KB<template
+              v-if="upload"
+            >
+              · {{ formats[upload.format] }}</template
+            ></span
+          ><span v-else class="text-ink2">or drop it here</span>
+        </div>
+        <label class="text-ink2"
+          >Mapping<SelectField
+            v-model="chosenId"
+            class="ml-2 max-w-52"
+            :options="[
+              option('', 'detect columns'),
+              ...(mappings.data.value?.items ?? []).map((m) =>
+                option(m.id, `${m.name}${m.mine ? '' : `, of ${m.owner}`}`),
+              ),
+            ]" /></label
+        ><button v-if="chosenMapping?.mine" type="button" class="plain" @click="removeMapping">
+          Delete the mapping<span class="sr-only">: {{ chosenMapping.name }}</span>
         </button>
-        <button v-if="!isChecked && upload" class="act main" type="button" @click="run('check', 'all')">
-          Check again with {{ countShown(replacementList.length, 'replacement') }}
-        </button>
-        <template v-else-if="!report.applied && upload">
-          <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
-            Import {{ countShown(report.rows, 'row') }}
-          </button>
-          <button
-            v-else-if="report.created + report.updated + report.suggested > 0"
-            class="act"
-            type="button"
-            @click="run('apply', 'good')"
+        <label class="text-ink2"
+          >New products are<SelectField
+            v-model="type"
+            class="ml-2"
+            :options="[option('', 'of the type given in the file'), ...setup.typeOptions]"
+        /></label>
+      </div>
+      <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
+        <span
+          >{{ busyWords[busy]
+          }}<template v-if="job?.total && busy !== 'send'">
+            row {{ numberShown(job.done) }} of {{ numberShown(job.total) }}</template
           >
-            Import the {{ numberShown(report.created + report.updated) }} good rows
-          </button>
-        </template>
-        <CheckBox v-if="!report.applied && upload" v-model="careful" @update:model-value="run('check', 'all')"
-          >values that replace others go to Review first</CheckBox
+          …</span
         >
-        <button v-if="report.rejected.length" class="plain" type="button" @click="download">Export problems</button>
+        <progress
+          class="bar h-1.5 w-64"
+          :value="job?.total ? job.done : undefined"
+          :max="job?.total ?? undefined"
+          aria-label="Progress"
+        />
       </div>
-      <div
-        v-if="report.rejected.length"
-        class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet"
-        tabindex="0"
-        aria-label="Problems"
-      >
-        <table class="listing sized-by-cells">
-          <thead>
-            <tr>
-              <th>Lines</th>
-              <th>Column</th>
-              <th>Value</th>
-              <th>Problem</th>
-              <th v-if="upload && !report.applied">In all rows, read as</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i">
-              <td class="code">
-                {{ r.rows.slice(0, 4).join(', ')
-                }}<span v-if="r.rows.length > 4" class="block text-ink2"
-                  >and {{ numberShown(r.rows.length - 4) }} more</span
-                >
-              </td>
-              <td>{{ r.column || '—' }}</td>
-              <td class="code max-w-[220px] break-words">{{ r.value }}</td>
-              <td>{{ r.message }}</td>
-              <td v-if="upload && !report.applied" class="w-52 py-1">
-                <button
-                  v-if="isMendable(r) && mending !== keyOf(r) && !replacementOf(r)"
-                  type="button"
-                  class="plain"
-                  @click="mending = keyOf(r)"
-                >
-                  Read<span class="sr-only"> “{{ r.value }}”</span> as …
-                </button>
-                <ReplacementField
-                  v-else-if="isMendable(r)"
-                  :means="columnOf(r.column)!.means"
-                  :cell="r.value"
-                  :model-value="replacementOf(r)"
-                  @update:model-value="replaceAll(r.column, r.value.trim(), $event)"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="report.rejectedCount > 500" class="side-note">
-          and {{ numberShown(report.rejectedCount - 500) }} more; the export holds the first 2,000.
-        </p>
-      </div>
-      <p v-if="report.columns.length" class="mt-2 text-ink2">
-        {{ report.columns.length }} columns used · decimal sign {{ signs[report.decimalSign]
-        }}<template v-if="report.separator"> · {{ separators[report.separator] }} as separator</template>
-      </p>
-    </section>
+      <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
 
-    <section v-if="upload && !report?.applied" class="mt-4" aria-label="Column mapping">
-      <div class="flex flex-wrap items-baseline gap-4">
-        <h2>Column mapping</h2>
-        <span v-if="missesSku" class="text-madder" role="alert">Choose the column that holds the SKU.</span
-        ><SaveForm
-          class="ml-auto"
-          kind="mapping"
-          what="mapping"
-          :content="() => mapping"
-          @saved="mappings.refresh()"
-        /><button
-          v-if="!report"
-          class="act main"
-          type="button"
-          :disabled="missesSku || busy !== ''"
-          @click="run('check', 'all')"
+      <section v-if="report && !busy" class="mt-4" aria-label="Report">
+        <p class="text-[15px]" role="status">
+          <template v-if="back"
+            ><b class="font-semibold text-weld">Undone:</b> {{ countShown(back.removed, 'product') }} removed,
+            {{ numberShown(back.products) }} restored<template v-if="back.skippedCount"
+              >; {{ numberShown(back.skippedCount) }} changed since and were left unchanged:
+              <span class="code">{{ back.skipped.map((k) => k.sku).join(', ') }}</span></template
+            >.</template
+          >
+          <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
+          <template v-else-if="report.mode === 'apply'"
+            ><b class="font-semibold text-madder">Nothing was imported,</b> because the file has problems.</template
+          >
+          <template v-else-if="report.rejectedCount === 0"
+            ><b class="font-semibold text-weld">No problem found.</b></template
+          >
+          <template v-else
+            ><b class="font-semibold text-madder"
+              >{{ numberShown(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b
+            >
+            in {{ numberShown(report.rejectedRows) || 'no' }}
+            {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template
+          >
+          {{ ' '
+          }}<span class="text-ink2"
+            >{{ countShown(report.rows, 'row') }}: {{ numberShown(report.created) }} new,
+            {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} unchanged<template
+              v-if="report.suggested"
+              >; {{ numberShown(report.suggested) }}
+              {{ report.suggested === 1 ? 'value would replace another and' : 'values would replace others and' }}
+              {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would go' }} to review<template
+                v-if="report.applied"
+                >, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template
+              ></template
+            >.</span
+          >
+        </p>
+        <div class="mt-3 flex flex-wrap items-center gap-3">
+          <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="undoImport">
+            Undo import
+          </button>
+          <button v-if="!isChecked && upload" class="act main" type="button" @click="run('check', 'all')">
+            Check again with {{ countShown(replacementList.length, 'replacement') }}
+          </button>
+          <template v-else-if="!report.applied && upload">
+            <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
+              Import {{ countShown(report.rows, 'row') }}
+            </button>
+            <button
+              v-else-if="report.created + report.updated + report.suggested > 0"
+              class="act"
+              type="button"
+              @click="run('apply', 'good')"
+            >
+              Import the {{ numberShown(report.created + report.updated) }} good rows
+            </button>
+          </template>
+          <CheckBox v-if="!report.applied && upload" v-model="careful" @update:model-value="run('check', 'all')"
+            >values that replace others go to Review first</CheckBox
+          >
+          <button v-if="report.rejected.length" class="plain" type="button" @click="download">Export problems</button>
+        </div>
+        <div
+          v-if="report.rejected.length"
+          class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet"
+          tabindex="0"
+          aria-label="Problems"
         >
-          Check the file
-        </button>
-      </div>
-      <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
-      <template v-if="replacementList.length">
-        <h3 class="mt-3 font-semibold">Cells that are read as something else</h3>
-        <ul class="max-w-[760px]">
-          <li v-for="r in replacementList" :key="r.header + r.cell" class="inline-row ruled">
-            <span class="text-ink2">{{ r.header }}:</span> <span class="code">{{ r.cell }}</span>
-            <span class="text-ink2">is read as</span> <span class="code">{{ r.by }}</span>
-            <IconButton
-              class="ml-auto"
-              icon="remove"
-              :label="`Read “${r.cell}” as it stands`"
-              @click="replaceAll(r.header, r.cell, '')"
-            />
-          </li>
-        </ul>
-      </template>
-    </section>
-    <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
-      <h2 class="text-ink">Column names that are recognised</h2>
-      <p class="mt-1">
-        <span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes by
-        their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language,
-        <span class="code">description@uk/en-GB</span> for a storefront’s language. A measure has its unit in the cell
-        (<span class="code">1.2 kg</span>); an empty cell changes nothing, <span class="code">\-</span> clears.
-      </p>
-    </section>
+          <table class="listing sized-by-cells">
+            <thead>
+              <tr>
+                <th>Lines</th>
+                <th>Column</th>
+                <th>Value</th>
+                <th>Problem</th>
+                <th v-if="upload && !report.applied">In all rows, read as</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i">
+                <td class="code">
+                  {{ r.rows.slice(0, 4).join(', ')
+                  }}<span v-if="r.rows.length > 4" class="block text-ink2"
+                    >and {{ numberShown(r.rows.length - 4) }} more</span
+                  >
+                </td>
+                <td>{{ r.column || '—' }}</td>
+                <td class="code max-w-[220px] break-words">{{ r.value }}</td>
+                <td>{{ r.message }}</td>
+                <td v-if="upload && !report.applied" class="w-52 py-1">
+                  <button
+                    v-if="isMendable(r) && mending !== keyOf(r) && !replacementOf(r)"
+                    type="button"
+                    class="plain"
+                    @click="mending = keyOf(r)"
+                  >
+                    Read<span class="sr-only"> “{{ r.value }}”</span> as …
+                  </button>
+                  <ReplacementField
+                    v-else-if="isMendable(r)"
+                    :means="columnOf(r.column)!.means"
+                    :cell="r.value"
+                    :model-value="replacementOf(r)"
+                    @update:model-value="replaceAll(r.column, r.value.trim(), $event)"
+                  />
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="report.rejectedCount > 500" class="side-note">
+            and {{ numberShown(report.rejectedCount - 500) }} more; the export holds the first 2,000.
+          </p>
+        </div>
+        <p v-if="report.columns.length" class="mt-2 text-ink2">
+          {{ report.columns.length }} columns used · decimal sign {{ signs[report.decimalSign]
+          }}<template v-if="report.separator"> · {{ separators[report.separator] }} as separator</template>
+        </p>
+      </section>
+
+      <section v-if="upload && !report?.applied" class="mt-4" aria-label="Column mapping">
+        <div class="flex flex-wrap items-baseline gap-4">
+          <h2>Column mapping</h2>
+          <span v-if="missesSku" class="text-madder" role="alert">Choose the column that holds the SKU.</span
+          ><SaveForm
+            class="ml-auto"
+            kind="mapping"
+            what="mapping"
+            :content="() => mapping"
+            @saved="mappings.refresh()"
+          /><button
+            v-if="!report"
+            class="act main"
+            type="button"
+            :disabled="missesSku || busy !== ''"
+            @click="run('check', 'all')"
+          >
+            Check the file
+          </button>
+        </div>
+        <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
+        <template v-if="replacementList.length">
+          <h3 class="mt-3 font-semibold">Cells that are read as something else</h3>
+          <ul class="max-w-[760px]">
+            <li v-for="r in replacementList" :key="r.header + r.cell" class="inline-row ruled">
+              <span class="text-ink2">{{ r.header }}:</span> <span class="code">{{ r.cell }}</span>
+              <span class="text-ink2">is read as</span> <span class="code">{{ r.by }}</span>
+              <IconButton
+                class="ml-auto"
+                icon="remove"
+                :label="`Read “${r.cell}” as it stands`"
+                @click="replaceAll(r.header, r.cell, '')"
+              />
+            </li>
+          </ul>
+        </template>
+      </section>
+      <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
+        <h2 class="text-ink">Column names that are recognised</h2>
+        <p class="mt-1">
+          <span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes
+          by their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language,
+          <span class="code">description@uk/en-GB</span> for a storefront’s language. A measure has its unit in the cell
+          (<span class="code">1.2 kg</span>); an empty cell changes nothing, <span class="code">\-</span> clears.
+        </p>
+      </section>
+    </div>
   </div>
 </template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { SavedBody } from '@contracts/saved'
-import type { SheetRow, SheetSort } from '@contracts/sheet'
+import type { SheetRow } from '@contracts/sheet'
 import type { SelectedRows } from '~/components/sheet/selectedRows'
 import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
 import { columnLabel } from '~/components/sheet/columnWords'
+import type { SheetView } from '~/components/sheet/sheetView'
 import type SheetGrid from '~/components/sheet/SheetGrid.vue'
 
 const lens = useLensStore()
@@ -13,14 +14,8 @@ const { focus } = useProofFocus()
 const { filter, query, condition, where, words, active, clear } = useCatalogueFilter()
 const count = ref<number>()
 
-type Members = 'parents' | 'variants' | 'both'
-const memberWords: Record<Members, string> = {
-  parents: 'one row per product',
-  variants: 'one row per variant',
-  both: 'products and variants',
-}
-/** What the sheet shows, as it was left last; `price@` is the lens's storefront. */
-const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string; sort?: SheetSort | null }>(
+/** What the sheet shows, as it was left last. */
+const shown = useLocalStorage<SheetView>(
   'inkloom:sheet',
   { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' },
   { mergeDefaults: true },
@@ -29,7 +24,7 @@ const shown = useLocalStorage<{ columns: string[]; members: Members; beside: str
 const otherEditions = computed(() =>
   lens.editions
     .filter((e) => e.id !== lens.edition.id)
-    .map((e) => option(e.id, `compare with ${setup.storefrontName(e.storefront)}, ${bareLanguageName(e.language)}`)),
+    .map((e) => option(e.id, setup.editionName(e.storefront, e.language))),
 )
 const other = computed(() => lens.editions.find((e) => e.id === shown.value.beside && e.id !== lens.edition.id))
 const columns = computed(() =>
@@ -109,6 +104,15 @@ async function withMany(path: string) {
 }
 /** More than one row is selected: what acts on the selection is offered. */
 const chosenMany = computed(() => (selected.value?.rows ?? 0) > 1)
+/** What is done with all that is found; with what is selected, at the foot. */
+const menu = computed(() => {
+  const all = count.value === undefined ? '' : `all ${numberShown(count.value)}`
+  if (!session.mayEdit || chosenMany.value) return []
+  return [
+    { id: 'bulk-edit', label: 'Bulk edit', note: all, run: () => withMany('/catalogue/change') },
+    { id: 'draft', label: 'Draft texts', note: all, run: () => withMany('/review/run') },
+  ]
+})
 /** The products that somebody is asked about before they are deleted. */
 const toDelete = shallowRef<string[]>()
 async function askToDelete() {
@@ -194,32 +198,69 @@ onMounted(() => grid.value?.focus())
 
 <template>
   <div class="page">
-    <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3">
-      <h1>Catalogue</h1>
-      <span class="text-ink2" role="status"
-        ><b class="font-semibold text-ink">{{ count === undefined ? '…' : numberShown(count) }}</b>
-        {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
-        }}<template v-if="selected && selected.rows > 1">, {{ numberShown(selected.rows) }} selected</template></span
-      >
-      <span class="ml-auto flex flex-wrap items-center gap-2">
-        <NuxtLink v-if="session.mayEdit && !chosenMany" to="/catalogue/new" class="act">New product</NuxtLink>
-        <NuxtLink to="/catalogue/import" class="act">Import</NuxtLink>
-        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">
-          Bulk edit
+    <PageHead stage="catalogue" title="Catalogue" :menu="menu">
+      <template #line>
+        <span role="status"
+          ><b class="font-semibold text-ink">{{ count === undefined ? '…' : numberShown(count) }}</b>
+          {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : '' }}</span
+        >
+      </template>
+      <template #actions>
+        <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act"
+          >New product <span class="key">n</span></NuxtLink
+        >
+        <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
+      </template>
+      <div class="cluster min-w-0 flex-1" role="search">
+        <TextField
+          ref="search"
+          v-model="filter.q"
+          placeholder="SKU, name or GTIN"
+          @keydown.enter.prevent="grid?.focus()"
+          type="search"
+          class="w-40"
+          label="Search by SKU, name or GTIN"
+        />
+        <SelectField
+          v-model="filter.type"
+          class="max-w-36"
+          label="Product type"
+          :options="[option('', 'All types'), ...setup.typeOptions]"
+        />
+        <div class="w-36">
+          <CategoryPicker
+            :model-value="filter.category || null"
+            label="Category"
+            placeholder="All categories"
+            @update:model-value="filter.category = $event ?? ''"
+          />
+        </div>
+        <SelectField
+          v-model="filter.status"
+          label="Status"
+          :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
+        />
+        <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+          {{ where ? 'Filters on' : 'Filters' }}
         </button>
-        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/review/run')">Draft texts</button>
         <ListPanel
-          :selected="selected && selected.rows > 1 ? selected : undefined"
+          :selected="chosenMany ? selected : undefined"
           :found="count ?? 0"
           :filter="condition"
           :lens="lens.body"
           :may-edit="session.mayEdit"
           @show="showList"
         />
-        <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
-        <button v-if="session.mayEdit && chosenMany" class="act" type="button" @click="askToDelete">Delete</button>
-      </span>
-    </div>
+        <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
+        <ViewPanel
+          v-model="shown"
+          :editions="otherEditions"
+          :content="content"
+          @columns="choosing = true"
+          @take="takeView"
+        />
+      </div>
+    </PageHead>
     <DeletePanel
       v-if="toDelete"
       class="mx-5 mb-3"
@@ -229,53 +270,6 @@ onMounted(() => grid.value?.focus())
       @cancel="toDelete = undefined"
       @deleted="toDelete = undefined"
     />
-    <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <TextField
-        ref="search"
-        v-model="filter.q"
-        placeholder="SKU, name or GTIN"
-        @keydown.enter.prevent="grid?.focus()"
-        type="search"
-        class="w-48"
-        label="Search by SKU, name or GTIN"
-      />
-      <SelectField
-        v-model="filter.type"
-        class="max-w-40"
-        label="Product type"
-        :options="[option('', 'All types'), ...setup.typeOptions]"
-      />
-      <div class="w-40">
-        <CategoryPicker
-          :model-value="filter.category || null"
-          label="Category"
-          placeholder="All categories"
-          @update:model-value="filter.category = $event ?? ''"
-        />
-      </div>
-      <SelectField
-        v-model="filter.status"
-        label="Status"
-        :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
-      />
-      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-        {{ where ? 'Filters on' : 'Filters' }}
-      </button>
-      <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
-      <span class="ml-auto flex flex-wrap items-center gap-2"
-        ><SelectField v-model="shown.members" label="Rows" :options="wordsOf(memberWords)" /><SelectField
-          v-model="shown.beside"
-          class="max-w-44"
-          label="Compare with another edition"
-          :options="[option('', 'compare with…'), ...otherEditions]" /><button
-          class="plain"
-          type="button"
-          @click="choosing = true"
-        >
-          Columns</button
-        ><SheetViews :content="content" @take="takeView"
-      /></span>
-    </div>
     <div v-if="building" class="max-h-[34vh] overflow-auto border-t border-hair px-5 py-2">
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
       <ConditionGroup v-model="rule" />
@@ -297,6 +291,14 @@ onMounted(() => grid.value?.focus())
         <NuxtLink class="plain" to="/catalogue/import">import products</NuxtLink>.</template
       ></SheetGrid
     >
+    <p v-if="chosenMany && selected" class="selection-bar" role="status" aria-label="Selection">
+      <b class="font-semibold">{{ numberShown(selected.rows) }} selected</b>
+      <template v-if="session.mayEdit">
+        <button class="plain" type="button" @click="withMany('/catalogue/change')">Bulk edit</button>
+        <button class="plain" type="button" @click="withMany('/review/run')">Draft texts</button>
+        <button class="plain" type="button" @click="askToDelete">Delete</button>
+      </template>
+    </p>
     <p
       v-if="status && (status.refusedCount || status.steps.length)"
       class="flex items-center gap-4 border-t border-hair2 px-5 py-1 text-[12.5px]"

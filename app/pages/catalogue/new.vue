@@ -89,99 +89,101 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
 </script>
 
 <template>
-  <div class="page-scroll">
-    <div class="title-row">
-      <h1>{{ of ? 'Duplicate a product' : 'New product' }}</h1>
-      <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
-      ><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink>
-    </div>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">{{ session.me?.name }} cannot create products.</p>
-    <form
-      v-else
-      class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5"
-      @submit.prevent="make"
-    >
-      <span class="pt-1.5 text-ink2">Copied from</span>
-      <div>
-        <SkuPicker
-          v-model="pattern"
-          class="w-72"
-          label="Product to copy"
-          placeholder="nothing (start from scratch)"
-        /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button>
-        <p v-if="of" class="mt-1 text-ink2">
-          “{{ oldName ?? of.sku }}”, with its {{ countShown(of.values.length, 'value') }}, prices, relations, and the
-          content assigned to it by name. The copy is disabled. Enter here what must be unique.
-        </p>
-      </div>
-      <FormField beside path="sku" for="new-sku" label="SKU">
-        <TextField id="new-sku" ref="first" v-model="form.sku" required class="w-72 font-mono" />
-      </FormField>
-
-      <FormField beside for="new-name" label="Name">
-        <TextField
-          id="new-name"
-          v-model="form.name"
-          :lang="setup.source"
-          :placeholder="of ? 'a different name, so that no two are the same' : ''"
-          class="w-full"
-        />
-      </FormField>
-
-      <FormField beside path="gtin" for="new-gtin" label="GTIN">
-        <TextField id="new-gtin" v-model="form.gtin" class="w-72 font-mono" />
-      </FormField>
-
-      <template v-if="!of">
-        <span class="pt-1.5 text-ink2">Category</span
-        ><CategoryPicker v-model="form.category" class="w-72" label="Category" />
-        <FormField beside path="type" for="new-type" label="Product type">
-          <SelectField
-            id="new-type"
-            v-model="form.type"
-            class="w-72"
-            placeholder="choose a type"
-            :options="setup.typeOptions"
-            @update:model-value="typeChosen = true"
-          />
-        </FormField>
-
-        <FormField beside for="new-brand" label="Brand">
-          <SelectField
-            id="new-brand"
-            v-model="form.brand"
-            class="w-72"
-            :options="[option('', 'None'), ...byRecord(setup.brands.values())]"
-          />
-        </FormField>
-      </template>
-      <template v-if="of?.variants.length">
-        <span class="pt-1.5 text-ink2">Variants</span>
+  <div class="page">
+    <PageHead :title="of ? 'Duplicate a product' : 'New product'" :back="{ to: '/catalogue', label: 'Catalogue' }">
+      <template #actions><NuxtLink to="/catalogue/pool" class="act">Find in the data pool</NuxtLink></template>
+    </PageHead>
+    <div class="page-body padded">
+      <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
+        {{ session.me?.name }} cannot create products.
+      </p>
+      <form
+        v-else
+        class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5"
+        @submit.prevent="make"
+      >
+        <span class="pt-1.5 text-ink2">Copied from</span>
         <div>
-          <CheckBox v-model="withVariants" class="py-1"
-            >include its {{ countShown(of.variants.length, 'variant') }}</CheckBox
-          >
-          <ul v-if="withVariants">
-            <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
-              <span class="code w-40">{{ v }}</span><TextField
-                v-model="skus[v]"
-                class="w-60 font-mono text-[12px]"
-                :label="`SKU of the copy of ${v}`"
-              />
-              <FieldError :error="errorAt(`variants.${v}`)" />
-            </li>
-          </ul>
+          <SkuPicker
+            v-model="pattern"
+            class="w-72"
+            label="Product to copy"
+            placeholder="nothing (start from scratch)"
+          /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button>
+          <p v-if="of" class="mt-1 text-ink2">
+            “{{ oldName ?? of.sku }}”, with its {{ countShown(of.values.length, 'value') }}, prices, relations, and the
+            content assigned to it by name. The copy is disabled. Enter here what must be unique.
+          </p>
         </div>
-      </template>
-      <span />
-      <div>
-        <p v-if="problem && (errors.length === 0 || looseErrors.length > 0)" class="mb-2 text-madder" role="alert">
-          {{ problem.sentence }}
-        </p>
-        <button class="act main" type="submit" :disabled="!ready || busy">
-          {{ of ? 'Create copy' : 'Create product' }} <span class="opacity-70">Ctrl S</span>
-        </button>
-      </div>
-    </form>
+        <FormField beside path="sku" for="new-sku" label="SKU">
+          <TextField id="new-sku" ref="first" v-model="form.sku" required class="w-72 font-mono" />
+        </FormField>
+
+        <FormField beside for="new-name" label="Name">
+          <TextField
+            id="new-name"
+            v-model="form.name"
+            :lang="setup.source"
+            :placeholder="of ? 'a different name, so that no two are the same' : ''"
+            class="w-full"
+          />
+        </FormField>
+
+        <FormField beside path="gtin" for="new-gtin" label="GTIN">
+          <TextField id="new-gtin" v-model="form.gtin" class="w-72 font-mono" />
+        </FormField>
+
+        <template v-if="!of">
+          <span class="pt-1.5 text-ink2">Category</span
+          ><CategoryPicker v-model="form.category" class="w-72" label="Category" />
+          <FormField beside path="type" for="new-type" label="Product type">
+            <SelectField
+              id="new-type"
+              v-model="form.type"
+              class="w-72"
+              placeholder="choose a type"
+              :options="setup.typeOptions"
+              @update:model-value="typeChosen = true"
+            />
+          </FormField>
+
+          <FormField beside for="new-brand" label="Brand">
+            <SelectField
+              id="new-brand"
+              v-model="form.brand"
+              class="w-72"
+              :options="[option('', 'None'), ...byRecord(setup.brands.values())]"
+            />
+          </FormField>
+        </template>
+        <template v-if="of?.variants.length">
+          <span class="pt-1.5 text-ink2">Variants</span>
+          <div>
+            <CheckBox v-model="withVariants" class="py-1"
+              >include its {{ countShown(of.variants.length, 'variant') }}</CheckBox
+            >
+            <ul v-if="withVariants">
+              <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
+                <span class="code w-40">{{ v }}</span><TextField
+                  v-model="skus[v]"
+                  class="w-60 font-mono text-[12px]"
+                  :label="`SKU of the copy of ${v}`"
+                />
+                <FieldError :error="errorAt(`variants.${v}`)" />
+              </li>
+            </ul>
+          </div>
+        </template>
+        <span />
+        <div>
+          <p v-if="problem && (errors.length === 0 || looseErrors.length > 0)" class="mb-2 text-madder" role="alert">
+            {{ problem.sentence }}
+          </p>
+          <button class="act main" type="submit" :disabled="!ready || busy">
+            {{ of ? 'Create copy' : 'Create product' }} <span class="opacity-70">Ctrl S</span>
+          </button>
+        </div>
+      </form>
+    </div>
   </div>
 </template>

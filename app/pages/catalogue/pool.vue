@@ -117,11 +117,9 @@ useKeys('Data pool', [
 
 <template>
   <div class="page">
-    <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
-      <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
-      <h1>Data pool</h1>
-      <span class="text-ink2">product data shared by manufacturers, by GTIN</span>
-    </div>
+    <PageHead stage="catalogue" title="Data pool">
+      <template #line>Product data that manufacturers share, by GTIN.</template>
+    </PageHead>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet pb-8" tabindex="0" aria-label="Data pool">
       <form class="flex flex-wrap items-end gap-x-4 gap-y-2 px-5 py-3" @submit.prevent="look">
         <FormField label="GTINs, one or more">

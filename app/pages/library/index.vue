@@ -40,16 +40,13 @@ useKeys('Library', [
 
 <template>
   <div class="page">
-    <PartsHead stage="library"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
-        >New piece <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Pieces</h1>
-      <span v-if="data" class="text-ink2"
-        ><b class="text-ink">{{ pieces.length }}{{ hasMore ? '+' : '' }}</b></span
-      ><TextField
+    <PageHead stage="library" title="Pieces">
+      <template #line
+        ><span v-if="data"
+          ><b class="text-ink">{{ pieces.length }}{{ hasMore ? '+' : '' }}</b></span
+        ></template
+      >
+      <TextField
         ref="search"
         v-model="q"
         placeholder="Name, title or note"
@@ -81,7 +78,12 @@ useKeys('Library', [
         label="Owner"
         :options="[option('', 'anyone'), ...asNamed(data.owners)]"
       />
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
+          >New piece <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Pieces">
       <table class="listing">

@@ -75,26 +75,26 @@ useKeys('Picture', [
 
 <template>
   <div class="page">
-    <PartsHead stage="library" />
+    <PageHead v-if="problem || !draft" stage="library" :title="name" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <h1 class="truncate">{{ name }}</h1>
-        <span class="text-ink2">{{ size }}</span>
-        <RecordActions
-          v-model="past"
-          :it="picture ? 'Picture' : 'File'"
-          :history="true"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
+      <PageHead stage="library" :title="name">
+        <template #line>{{ size }}</template>
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            :it="picture ? 'Picture' : 'File'"
+            :history="true"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The picture or file">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList

@@ -110,22 +110,10 @@ const also = [
     @dragleave.self="over = false"
     @drop.prevent="drop"
   >
-    <PartsHead stage="library"
-      ><FileField
-        v-if="session.mayEdit"
-        ref="chooser"
-        class="act"
-        label="Upload files"
-        multiple
-        @choose="uploads.add($event)"
-        >Upload <span class="key">n</span></FileField
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Pictures and files</h1>
-      <span class="text-ink2" role="status">{{
-        list.count.value === undefined ? '' : numberShown(list.count.value)
-      }}</span>
+    <PageHead stage="library" title="Pictures and files">
+      <template #line
+        ><span role="status">{{ list.count.value === undefined ? '' : numberShown(list.count.value) }}</span></template
+      >
       <TextField
         ref="search"
         v-model="q"
@@ -154,7 +142,18 @@ const also = [
         label="Order"
         :options="[option('name', 'by name'), option('newest', 'newest first')]"
       />
-    </div>
+      <template #actions
+        ><FileField
+          v-if="session.mayEdit"
+          ref="chooser"
+          class="act"
+          label="Upload files"
+          multiple
+          @choose="uploads.add($event)"
+          >Upload <span class="key">n</span></FileField
+        ></template
+      >
+    </PageHead>
     <p v-if="list.problem.value" class="px-5 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div ref="scroller" class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pt-3" @keydown="walk">
       <div

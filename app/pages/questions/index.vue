@@ -14,19 +14,18 @@ useKeys('Question sets', [
 
 <template>
   <div class="page">
-    <PartsHead stage="library"
-      ><NuxtLink v-if="session.mayEdit" class="act" :to="{ path: '/library/new', query: { kind: 'question' } }"
-        >New question</NuxtLink
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/questions/new"
-        >New set <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Question sets</h1>
-      <span class="text-ink2"
-        >Each question is written once. All questions in one area of a page form one FAQ, without duplicates.</span
+    <PageHead stage="library" title="Question sets">
+      <template #line
+        >Each question is written once. All questions in one area of a page form one FAQ, without duplicates.</template
       >
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" :to="{ path: '/library/new', query: { kind: 'question' } }"
+          >New question</NuxtLink
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/questions/new"
+          >New set <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Question sets">
       <table v-if="data?.items.length" class="listing">

@@ -151,24 +151,27 @@ useKeys('Pages of a release', walking)
   <div class="page">
     <p v-if="problem" class="p-8 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-else-if="release">
-      <div class="page-head" :class="`thread-${release.storefront}`">
-        <NuxtLink class="code" :to="{ path: '/releases', query: lens.query }">Releases</NuxtLink>
-        <NuxtLink class="code" :to="{ path: `/releases/storefronts/${release.storefront}`, query: lens.query }">{{
-          setup.storefrontName(release.storefront)
-        }}</NuxtLink>
-        <h1 class="inline-row"><span class="dot" />{{ release.title }}</h1>
-        <span class="text-ink2"
-          >{{ releaseStateWords(release)
+      <PageHead
+        :title="release.title"
+        :storefront="release.storefront"
+        :back="{ to: { path: '/releases', query: lens.query }, label: 'Releases' }"
+      >
+        <template #place>
+          <NuxtLink
+            class="hover:underline"
+            :to="{ path: `/releases/storefronts/${release.storefront}`, query: lens.query }"
+            >{{ setup.storefrontName(release.storefront) }}</NuxtLink
+          >
+        </template>
+        <template #line>
+          {{ releaseStateWords(release)
           }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
-          ><template v-else> · {{ scopeWords }}</template></span
-        >
-        <ReleaseActions
-          v-if="session.mayEdit && release.number === null"
-          :release="release"
-          :going="going"
-          @changed="refresh"
-        />
-      </div>
+          ><template v-else> · {{ scopeWords }}</template>
+        </template>
+        <template v-if="session.mayEdit && release.number === null" #controls>
+          <ReleaseActions :release="release" :going="going" @changed="refresh" />
+        </template>
+      </PageHead>
       <p v-if="release.state === 'preparing'" class="px-5 pb-3 text-ink2" role="status">
         The pages are being put together and compared with what is live.
       </p>

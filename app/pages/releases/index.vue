@@ -26,10 +26,9 @@ useKeys('Releases', [
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Releases</h1>
-      <span class="text-ink2">What shoppers get in each storefront, and what is being prepared for them.</span>
-    </div>
+    <PageHead title="Releases">
+      <template #line>What shoppers get in each storefront, and what is being prepared for them.</template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Releases by storefront">
       <table v-if="data" class="listing">

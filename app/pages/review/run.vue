@@ -58,112 +58,110 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
 </script>
 
 <template>
-  <div class="page-scroll">
-    <div class="title-row">
-      <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
-      <h1>Draft texts for many products</h1>
-    </div>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
-      Read only: {{ session.me?.name }} cannot draft texts.
-    </p>
-    <form
-      v-else
-      class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-3"
-      @submit.prevent="start"
-    >
-      <FormField beside for="run-recipe" label="Recipe">
-        <div class="title-row">
-          <SelectField id="run-recipe" v-model="recipe" :options="byRecord(recipes.data.value?.items ?? [])" /><NuxtLink
-            v-if="recipe"
-            class="plain"
-            :to="`/review/recipes/${segment(recipe)}`"
-            >open</NuxtLink
-          >
-        </div>
-      </FormField>
-
-      <span class="pt-1.5 text-ink2">Products</span>
-      <div>
-        <div class="cluster">
-          <TextField
-            v-model="filter.q"
-            placeholder="SKU, name or GTIN"
-            type="search"
-            class="w-44"
-            label="Search by SKU, name or GTIN"
-          />
-          <SelectField
-            v-model="filter.type"
-            class="max-w-40"
-            label="Product type"
-            :options="[option('', 'Every type'), ...setup.typeOptions]"
-          />
-          <div class="w-40">
-            <CategoryPicker
-              :model-value="filter.category || null"
-              label="Category"
-              placeholder="Every category"
-              @update:model-value="filter.category = $event ?? ''"
-            />
+  <div class="page">
+    <PageHead title="Draft texts for many products" :back="{ to: '/review/recipes', label: 'Recipes' }" />
+    <div class="page-body padded">
+      <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
+        Read only: {{ session.me?.name }} cannot draft texts.
+      </p>
+      <form
+        v-else
+        class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-3"
+        @submit.prevent="start"
+      >
+        <FormField beside for="run-recipe" label="Recipe">
+          <div class="title-row">
+            <SelectField
+              id="run-recipe"
+              v-model="recipe"
+              :options="byRecord(recipes.data.value?.items ?? [])"
+            /><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">open</NuxtLink>
           </div>
-          <SelectField
-            v-model="filter.status"
-            label="Status"
-            :options="[option('', 'Any status'), ...asNamed(['draft', 'active', 'disabled'])]"
-          />
-          <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-            {{ where ? 'Filters on' : 'Conditions' }}</button><button
-            v-if="active"
-            class="plain"
-            type="button"
-            @click="clear"
+        </FormField>
+
+        <span class="pt-1.5 text-ink2">Products</span>
+        <div>
+          <div class="cluster">
+            <TextField
+              v-model="filter.q"
+              placeholder="SKU, name or GTIN"
+              type="search"
+              class="w-44"
+              label="Search by SKU, name or GTIN"
+            />
+            <SelectField
+              v-model="filter.type"
+              class="max-w-40"
+              label="Product type"
+              :options="[option('', 'All types'), ...setup.typeOptions]"
+            />
+            <div class="w-40">
+              <CategoryPicker
+                :model-value="filter.category || null"
+                label="Category"
+                placeholder="All categories"
+                @update:model-value="filter.category = $event ?? ''"
+              />
+            </div>
+            <SelectField
+              v-model="filter.status"
+              label="Status"
+              :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
+            />
+            <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+              {{ where ? 'Filters on' : 'Conditions' }}</button><button
+              v-if="active"
+              class="plain"
+              type="button"
+              @click="clear"
+            >
+              All products
+            </button>
+          </div>
+          <div v-if="building" class="max-h-[34vh] overflow-auto pt-2">
+            <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
+            <ConditionGroup v-model="rule" />
+          </div>
+        </div>
+        <span class="pt-0.5 text-ink2">Editions</span>
+        <fieldset class="cluster">
+          <legend class="sr-only">Editions that are drafted for</legend>
+          <CheckBox
+            v-for="e in writable"
+            :key="e.id"
+            :model-value="editions.includes(e.id)"
+            :class="`thread-${e.storefront}`"
+            @update:model-value="toggle(e.id)"
+            ><span class="dot" />{{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</CheckBox
           >
-            All products
+        </fieldset>
+        <span class="pt-0.5 text-ink2">What</span>
+        <div class="space-y-1">
+          <label class="inline-row"><input v-model="what" type="radio" value="missing" />only missing texts</label
+          ><label class="inline-row"
+            ><input v-model="what" type="radio" value="all" />all texts, to compare with the current ones</label
+          >
+          <CheckBox v-model="leaveThin">skip products with too few facts to draft from</CheckBox>
+        </div>
+        <span class="pt-0.5 text-ink2">Total</span>
+        <div role="status" :aria-busy="preview.busy.value">
+          <p v-if="preview.problem.value" class="text-madder" role="alert">{{ preview.problem.value.sentence }}</p>
+          <p v-else-if="editions.length === 0" class="text-ink2">Choose an edition.</p>
+          <p v-else-if="preview.data.value">
+            <b class="font-semibold">{{ numberShown(preview.data.value.products) }}</b>
+            {{ preview.data.value.products === 1 ? 'product' : 'products'
+            }}<template v-if="leaveThin && preview.data.value.thin"
+              >, <b class="font-semibold">{{ numberShown(preview.data.value.thin) }}</b> of which are skipped for too
+              few facts</template
+            >. About {{ numberShown(preview.data.value.units) }} {{ preview.data.value.unit }}, as
+            {{ preview.data.value.sample }} of them show.
+          </p>
+          <p v-else class="text-ink2">Checking …</p>
+          <button class="act main mt-2" type="submit" :disabled="!preview.data.value?.products || busy">
+            {{ busy ? 'Starting …' : 'Start the run' }} <span class="opacity-70">Ctrl Enter</span>
           </button>
         </div>
-        <div v-if="building" class="max-h-[34vh] overflow-auto pt-2">
-          <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
-          <ConditionGroup v-model="rule" />
-        </div>
-      </div>
-      <span class="pt-0.5 text-ink2">Editions</span>
-      <fieldset class="cluster">
-        <legend class="sr-only">Editions that are drafted for</legend>
-        <CheckBox
-          v-for="e in writable"
-          :key="e.id"
-          :model-value="editions.includes(e.id)"
-          :class="`thread-${e.storefront}`"
-          @update:model-value="toggle(e.id)"
-          ><span class="dot" />{{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</CheckBox
-        >
-      </fieldset>
-      <span class="pt-0.5 text-ink2">What</span>
-      <div class="space-y-1">
-        <label class="inline-row"><input v-model="what" type="radio" value="missing" />only missing texts</label
-        ><label class="inline-row"
-          ><input v-model="what" type="radio" value="all" />all texts, to compare with the current ones</label
-        >
-        <CheckBox v-model="leaveThin">skip products with too few facts to draft from</CheckBox>
-      </div>
-      <span class="pt-0.5 text-ink2">Total</span>
-      <div role="status" :aria-busy="preview.busy.value">
-        <p v-if="preview.problem.value" class="text-madder" role="alert">{{ preview.problem.value.sentence }}</p>
-        <p v-else-if="editions.length === 0" class="text-ink2">Choose an edition.</p>
-        <p v-else-if="preview.data.value">
-          <b class="font-semibold">{{ numberShown(preview.data.value.products) }}</b>
-          {{ preview.data.value.products === 1 ? 'product' : 'products'
-          }}<template v-if="leaveThin && preview.data.value.thin"
-            >, <b class="font-semibold">{{ numberShown(preview.data.value.thin) }}</b> of which are skipped for too few
-            facts</template
-          >. About {{ numberShown(preview.data.value.units) }} {{ preview.data.value.unit }}, as
-          {{ preview.data.value.sample }} of them show.
-        </p>
-        <p v-else class="text-ink2">Checking …</p>
-        <button class="act main mt-2" type="submit" :disabled="!preview.data.value?.products || busy">
-          {{ busy ? 'Starting …' : 'Start the run' }} <span class="opacity-70">Ctrl Enter</span>
-        </button>
-      </div>
-    </form>
+      </form>
+    </div>
   </div>
 </template>

@@ -25,25 +25,25 @@ useKeys('Duplicate texts', [
 
 <template>
   <div class="page">
-    <h1 class="sr-only">Duplicate texts</h1>
-    <PartsHead stage="review" />
-    <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
-      <label class="text-ink2"
-        >Compare<SelectField
-          v-model="field"
-          class="ml-2"
-          :options="fields.map((a) => option(a.code, setup.label(a.labels, a.code)))"
-      /></label>
-      <span class="text-ink2">of all products in {{ languageName(lens.language) }}</span>
-      <button class="act main" type="submit" :disabled="busy">
-        {{ busy ? 'Searching …' : 'Search' }} <span class="opacity-70">Ctrl Enter</span>
-      </button>
-      <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ countShown(result.looked, 'text') }}, {{ numberShown(result.groupCount) }}
-        {{ result.groupCount === 1 ? 'group is' : 'groups are' }} duplicated on
-        {{ countShown(result.products, 'product') }}</span
-      >
-    </form>
+    <PageHead stage="review" title="Duplicate texts">
+      <form class="cluster flex-1" @submit.prevent="look">
+        <label class="text-ink2"
+          >Compare<SelectField
+            v-model="field"
+            class="ml-2"
+            :options="fields.map((a) => option(a.code, setup.label(a.labels, a.code)))"
+        /></label>
+        <span class="text-ink2">of all products in {{ languageName(lens.language) }}</span>
+        <button class="act main" type="submit" :disabled="busy">
+          {{ busy ? 'Searching …' : 'Search' }} <span class="opacity-70">Ctrl Enter</span>
+        </button>
+        <span v-if="result" class="ml-auto text-ink2" role="status"
+          >{{ countShown(result.looked, 'text') }}, {{ numberShown(result.groupCount) }}
+          {{ result.groupCount === 1 ? 'group is' : 'groups are' }} duplicated on
+          {{ countShown(result.products, 'product') }}</span
+        >
+      </form>
+    </PageHead>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
     <div class="page-body" tabindex="0" aria-label="Duplicate texts">
       <section

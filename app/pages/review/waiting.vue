@@ -157,58 +157,58 @@ function leaveEditor() {
 
 <template>
   <div class="page">
-    <h1 class="sr-only">Suggestions</h1>
-    <PartsHead stage="review" />
-    <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
-      <SelectField
-        :model-value="state"
-        class="max-w-44"
-        label="What is shown"
-        :options="wordsOf(stateWords)"
-        @update:model-value="review.go({ show: $event, group: undefined })"
-      />
-      <SelectField
-        :model-value="language"
-        class="max-w-40"
-        label="Language of the suggestions"
-        :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
-        @update:model-value="
-          review.go({
-            language: $event || undefined,
-            group: by === 'field' ? undefined : group || undefined,
-          })
-        "
-      />
-      <CheckBox :model-value="outdated" @update:model-value="review.go({ outdated: outdated ? undefined : 'yes' })"
-        >Only outdated</CheckBox
-      >
-      <CheckBox
-        :model-value="mine"
-        @update:model-value="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
-        >Only what I started</CheckBox
-      >
-      <span class="ml-auto text-ink2" role="status"
-        >{{
-          list.count.value === undefined
-            ? ''
-            : `${numberShown(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
-        }}{{ selected.size ? `, ${selected.size} selected` : '' }}</span
-      >
-      <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
-        ><button type="button" class="act" @click="sure = 'accept'">Accept all</button
-        ><button type="button" class="act" @click="sure = 'refuse'">Reject all</button></template
-      >
-      <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
-        {{
-          sure === 'accept'
-            ? `Accept all ${countShown(list.count.value ?? 0, 'suggestion')}? Outdated ones stay in the list.`
-            : `Reject all ${numberShown(list.count.value ?? 0)}?`
-        }}
-        <button type="button" class="act main" @click="all(sure)">
-          {{ sure === 'accept' ? 'Accept' : 'Reject' }} them</button
-        ><button type="button" class="plain" @click="sure = undefined">Cancel</button>
-      </p>
-    </div>
+    <PageHead stage="review" title="Suggestions">
+      <template #controls>
+        <SelectField
+          :model-value="state"
+          class="max-w-44"
+          label="What is shown"
+          :options="wordsOf(stateWords)"
+          @update:model-value="review.go({ show: $event, group: undefined })"
+        />
+        <SelectField
+          :model-value="language"
+          class="max-w-40"
+          label="Language of the suggestions"
+          :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
+          @update:model-value="
+            review.go({
+              language: $event || undefined,
+              group: by === 'field' ? undefined : group || undefined,
+            })
+          "
+        />
+        <CheckBox :model-value="outdated" @update:model-value="review.go({ outdated: outdated ? undefined : 'yes' })"
+          >Only outdated</CheckBox
+        >
+        <CheckBox
+          :model-value="mine"
+          @update:model-value="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
+          >Only what I started</CheckBox
+        >
+        <span class="ml-auto text-ink2" role="status"
+          >{{
+            list.count.value === undefined
+              ? ''
+              : `${numberShown(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
+          }}{{ selected.size ? `, ${selected.size} selected` : '' }}</span
+        >
+        <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
+          ><button type="button" class="act" @click="sure = 'accept'">Accept all</button
+          ><button type="button" class="act" @click="sure = 'refuse'">Reject all</button></template
+        >
+        <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
+          {{
+            sure === 'accept'
+              ? `Accept all ${countShown(list.count.value ?? 0, 'suggestion')}? Outdated ones stay in the list.`
+              : `Reject all ${numberShown(list.count.value ?? 0)}?`
+          }}
+          <button type="button" class="act main" @click="all(sure)">
+            {{ sure === 'accept' ? 'Accept' : 'Reject' }} them</button
+          ><button type="button" class="plain" @click="sure = undefined">Cancel</button>
+        </p>
+      </template>
+    </PageHead>
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <details v-if="run" class="px-5 pb-2 text-[12.5px] text-ink2">
       <summary class="min-h-6 cursor-pointer">

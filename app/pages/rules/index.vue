@@ -19,17 +19,16 @@ useKeys('Named rules', [
 
 <template>
   <div class="page">
-    <PartsHead stage="assignments"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/rules/new"
-        >New rule <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Named rules</h1>
-      <span class="text-ink2"
-        >Conditions that other rules use through the field “Named rule”, and that you change in one place.</span
+    <PageHead stage="assignments" title="Named rules">
+      <template #line
+        >Conditions that other rules use through the field “Named rule”, and that you change in one place.</template
       >
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/rules/new"
+          >New rule <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <div class="page-body" tabindex="0" aria-label="Named rules">
       <table v-if="rules.length" class="listing">
         <colgroup>

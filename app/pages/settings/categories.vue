@@ -211,15 +211,16 @@ function leaveNew() {
 
 <template>
   <div class="page">
-    <PartsHead stage="settings"
-      ><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">
-        Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button
-      ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Categories</h1>
-      <span class="text-ink2" role="status">{{ items.length }}</span>
-    </div>
+    <PageHead stage="settings" title="Categories">
+      <template #line
+        ><span role="status">{{ items.length }}</span></template
+      >
+      <template #actions
+        ><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">
+          Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button
+        ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,380px)] border-t border-hair2">
       <div class="min-h-0 overflow-auto bg-sheet pb-8">

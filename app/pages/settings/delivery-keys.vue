@@ -37,17 +37,16 @@ useKeys('Delivery keys', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings">
-      <button v-if="session.mayAdminister" type="button" class="act" @click="creating = true">
-        New delivery key <span class="key">n</span>
-      </button>
-    </PartsHead>
-    <div class="under-head">
-      <h1>Delivery keys</h1>
-      <span class="text-ink2">
-        With a key, a shop also gets the pages of customer groups, and releases that are no longer live.
-      </span>
-    </div>
+    <PageHead stage="settings" title="Delivery keys">
+      <template #line
+        >With a key, a shop also gets the pages of customer groups, and releases that are no longer live.</template
+      >
+      <template #actions
+        ><button v-if="session.mayAdminister" type="button" class="act" @click="creating = true">
+          New delivery key <span class="key">n</span>
+        </button></template
+      >
+    </PageHead>
     <p v-if="!session.mayAdminister" class="px-5 text-ink2">Only administrators can see and create delivery keys.</p>
     <p v-else-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <EmptyState v-else-if="data && keys.length === 0">

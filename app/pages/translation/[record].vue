@@ -360,64 +360,63 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       <NuxtLink to="/translation" class="act mt-3">Back to translation</NuxtLink>
     </div>
     <template v-else-if="lens.sameLanguage"
-      ><h1 class="px-5 pt-3.5">Translation</h1>
-      <SourceNotice
+      ><PageHead stage="translation" title="Translation" /> <SourceNotice
     /></template>
     <template v-else-if="desk && drafts">
-      <div class="flex items-start gap-3 px-5 pb-2 pt-3">
-        <div class="min-w-0 flex-1">
-          <div class="code flex gap-3">
-            <NuxtLink to="/translation" class="hover:underline">Translation</NuxtLink
-            ><NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink>
-          </div>
-          <h1 class="mt-0.5 truncate">{{ desk.title }}</h1>
-        </div>
-        <span class="pt-2 text-[12px] text-ink2" role="status">{{
-          changed ? 'Not saved yet; stored in this browser' : open ? `${open} open` : 'All done'
-        }}</span>
-        <button v-if="changed" class="plain mt-2" type="button" @click="reset()">Undo all</button>
-        <button class="act mt-1" type="button" @click="nextRecord">Next record <span class="key">Alt n</span></button>
-        <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">
-          Save <span class="opacity-70">Ctrl S</span>
-        </button>
-      </div>
-      <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 text-[12.5px]">
-        <TextField
-          ref="search"
-          v-model="find"
-          placeholder="Find in these texts"
-          type="search"
-          class="w-36"
-          label="Find in these texts"
-        />
-        <SelectField
-          v-model="only"
-          label="Segments"
-          :options="[option('all', 'all segments'), option('open', 'open segments')]"
-        />
-        <template v-if="!readonly && current">
-          <button class="act" type="button" :disabled="busy || !targetOf(current)" @click="confirm('translated')">
-            Mark as translated <span class="key">Ctrl Enter</span>
-          </button>
-          <button class="plain min-h-6" type="button" @click="copySource">
-            Copy source <span class="key">Alt s</span>
-          </button>
-          <button class="plain min-h-6" type="button" @click="machine">
-            Machine translation <span class="key">Alt m</span>
-          </button>
-          <button class="plain min-h-6" type="button" :disabled="!targetOf(current)" @click="readBack">
-            Back-translate <span class="key">Alt b</span>
-          </button>
-          <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">
-            {{ repeats.length }} {{ repeats.length === 1 ? 'other segment differs' : 'other segments differ' }} : change
-            them <span class="key">Alt y</span>
+      <PageHead :title="desk.title" :back="{ to: '/translation', label: 'Translation' }">
+        <template #place>
+          <NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink>
+        </template>
+        <template #line>
+          <span role="status">{{
+            changed ? 'Not saved yet; stored in this browser' : open ? `${open} open` : 'All done'
+          }}</span>
+        </template>
+        <template #actions>
+          <button v-if="changed" class="plain" type="button" @click="reset()">Undo all</button>
+          <button class="act" type="button" @click="nextRecord">Next record <span class="key">Alt n</span></button>
+          <button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed" @click="save">
+            Save <span class="opacity-70">Ctrl S</span>
           </button>
         </template>
-        <span v-if="desk.share" class="ml-auto text-ink2"
-          >{{ desk.share.name
-          }}<template v-if="desk.share.due">, by {{ shortDayShown(desk.share.due) }}</template></span
-        >
-      </div>
+        <template #controls>
+          <TextField
+            ref="search"
+            v-model="find"
+            placeholder="Find in these texts"
+            type="search"
+            class="w-36"
+            label="Find in these texts"
+          />
+          <SelectField
+            v-model="only"
+            label="Segments"
+            :options="[option('all', 'all segments'), option('open', 'open segments')]"
+          />
+          <template v-if="!readonly && current">
+            <button class="act" type="button" :disabled="busy || !targetOf(current)" @click="confirm('translated')">
+              Mark as translated <span class="key">Ctrl Enter</span>
+            </button>
+            <button class="plain min-h-6" type="button" @click="copySource">
+              Copy source <span class="key">Alt s</span>
+            </button>
+            <button class="plain min-h-6" type="button" @click="machine">
+              Machine translation <span class="key">Alt m</span>
+            </button>
+            <button class="plain min-h-6" type="button" :disabled="!targetOf(current)" @click="readBack">
+              Back-translate <span class="key">Alt b</span>
+            </button>
+            <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">
+              {{ repeats.length }} {{ repeats.length === 1 ? 'other segment differs' : 'other segments differ' }} :
+              change them <span class="key">Alt y</span>
+            </button>
+          </template>
+          <span v-if="desk.share" class="ml-auto text-ink2"
+            >{{ desk.share.name
+            }}<template v-if="desk.share.due">, by {{ shortDayShown(desk.share.due) }}</template></span
+          >
+        </template>
+      </PageHead>
       <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold">
         <span>{{ languageName(desk.source) }}, the source</span><span /><span
           class="inline-row"

@@ -57,17 +57,15 @@ useKeys('Carried over', [
 
 <template>
   <div class="page">
-    <PartsHead stage="translation" />
-    <div class="toolbar">
-      <h1>Carried over</h1>
-      <span class="text-ink2"
+    <PageHead stage="translation" title="Carried over">
+      <template #line
         >into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates
-        carry over automatically.</span
+        carry over automatically.</template
       >
-    </div>
-    <div class="toolbar">
-      <TextField v-model="q" placeholder="SKU" type="search" class="w-56" label="Search by SKU" />
-    </div>
+      <template #controls>
+        <TextField v-model="q" placeholder="SKU" type="search" class="w-56" label="Search by SKU" />
+      </template>
+    </PageHead>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_210px] border-t border-hair2">
       <div
         ref="scroller"

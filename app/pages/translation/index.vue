@@ -94,16 +94,16 @@ useKeys('Translation', [
 
 <template>
   <div class="page">
-    <PartsHead stage="translation" />
-    <div class="toolbar">
-      <h1>Translation</h1>
-      <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
-        >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
-        {{ countShown(total.texts, 'text') }} missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
-        <b class="text-ink">{{ numberShown(total.unread) }}</b> not confirmed,
-        <b class="text-ink">{{ numberShown(total.toReview) }}</b> to review</span
+    <PageHead stage="translation" title="Translation">
+      <template #line
+        ><span v-if="!lens.sameLanguage && list.count.value !== undefined" role="status"
+          >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
+          {{ countShown(total.texts, 'text') }} missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
+          <b class="text-ink">{{ numberShown(total.unread) }}</b> not confirmed,
+          <b class="text-ink">{{ numberShown(total.toReview) }}</b> to review</span
+        ></template
       >
-    </div>
+    </PageHead>
     <SourceNotice v-if="lens.sameLanguage" />
     <template v-else>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 pt-2">

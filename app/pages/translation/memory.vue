@@ -65,32 +65,34 @@ function edit(pair: ListedPair) {
 
 <template>
   <div class="page">
-    <PartsHead stage="translation" />
-    <div class="toolbar">
-      <h1>Memory</h1>
-      <span v-if="list.count.value !== undefined" class="text-ink2" role="status"
-        >{{ numberShown(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
-        }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
+    <PageHead stage="translation" title="Memory">
+      <template #line
+        ><span v-if="list.count.value !== undefined" role="status"
+          >{{ numberShown(list.count.value) }}
+          {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
+          }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
+        ></template
       >
-      <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" :href="addressOf('exportMemory')" download="memory.tmx">Export TMX</a
-        ><FileField v-if="session.mayEdit" class="plain" label="Import TMX" accept=".tmx,.xml" @choose="take"
-      /></span>
-    </div>
-    <div class="toolbar">
-      <TextField
-        ref="search"
-        v-model="q"
-        placeholder="words of source or target"
-        type="search"
-        class="w-64"
-        label="Search source and target"
-      /><CheckBox v-model="every"> every language</CheckBox
-      ><CheckBox v-model="twice"> one source, several targets</CheckBox>
-      <button v-if="selected.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
-        Delete the {{ selected.size }} selected
-      </button>
-    </div>
+      <template #actions>
+        <a class="act" :href="addressOf('exportMemory')" download="memory.tmx">Export TMX</a>
+        <FileField v-if="session.mayEdit" class="act" label="Import TMX" accept=".tmx,.xml" @choose="take" />
+      </template>
+      <template #controls>
+        <TextField
+          ref="search"
+          v-model="q"
+          placeholder="words of source or target"
+          type="search"
+          class="w-64"
+          label="Search source and target"
+        />
+        <CheckBox v-model="every">All languages</CheckBox>
+        <CheckBox v-model="twice">One source, several targets</CheckBox>
+        <button v-if="selected.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
+          Delete the {{ selected.size }} selected
+        </button>
+      </template>
+    </PageHead>
     <p v-if="report" class="px-5 pb-2" role="status">
       {{ numberShown(report.read) }} pairs read: {{ numberShown(report.added) }} new,
       {{ numberShown(report.replaced) }} already known<template v-if="report.refused.length"

@@ -7,8 +7,7 @@ const choose = (e: { storefront: string; language: string }) =>
 
 <template>
   <div class="page">
-    <PartsHead stage="translation" />
-    <div class="px-5 pb-2.5 pt-2"><h1>Progress</h1></div>
+    <PageHead stage="translation" title="Progress" />
     <div
       class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 py-4"
       tabindex="0"

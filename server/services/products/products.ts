@@ -14,6 +14,7 @@ import type { FactLens, Facts } from '@core/rules/fact-shape'
 import { factsOf } from '@core/rules/facts'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
 import { forCarrier } from '@core/catalogue/package-measures'
+import { onVariants } from '@core/values/on-variants'
 import { editionReader, valuesFor, valueForTeam } from '@core/page/values'
 import type {
   ProductDocument,
@@ -21,6 +22,8 @@ import type {
   ResolvedDocument,
   HistoryEntry,
   ProductPatchBody,
+  VariantTotals,
+  VariantValues,
 } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import {
@@ -124,6 +127,20 @@ export async function getProduct(sku: string) {
   return { tag: productTag(product), document: productDocument(product, family) }
 }
 
+/** So many different values of variants are told; a size chart of a shoe may have dozens. */
+const mostVariantValues = 40
+
+function variantTotals({ variants }: StoredFamily): VariantTotals | null {
+  if (variants.length === 0) return null
+  const stocks = variants.flatMap((v) => (v.stock === null ? [] : [v.stock]))
+  return {
+    of: variants.length,
+    gtins: variants.filter((v) => v.gtin !== null).length,
+    stocked: stocks.length,
+    stock: stocks.reduce((sum, n) => sum + n, 0),
+  }
+}
+
 /** Each attribute's value for an edition with its origin: those of the product type, then others that have a value. */
 export async function getResolved(sku: string, storefront: string, language: string, now: number) {
   const { setup, family, product } = await familyOf(sku)
@@ -139,6 +156,13 @@ export async function getResolved(sku: string, storefront: string, language: str
       () => (facts ??= factsOf(family, { storefront, group: null, moment: now }, setup)),
       setup,
     )
+  const variantReaders = product === family.root ? family.variants.map((v) => valuesFor(v, family, reader, setup)) : []
+  const variantValues = (code: string): VariantValues | null => {
+    const held = uses.get(code)?.perVariant ? onVariants(setup.attributes.get(code)!, variantReaders) : null
+    if (!held) return null
+    const shown = held.values.slice(0, mostVariantValues).map((value) => valueForTeam(code, value, reader, setup))
+    return { shown, different: held.values.length, missing: held.missing, of: held.of }
+  }
   const others = [...product.values, ...family.root.values].map((v) => v.attribute)
   const items = [...new Set([...uses.keys(), ...others])].flatMap((code): ResolvedDocument[] => {
     const r = read(code)
@@ -149,11 +173,12 @@ export async function getResolved(sku: string, storefront: string, language: str
             shown: r.value === null ? null : valueForTeam(code, r.value, reader, setup),
             required: required(code),
             forCarrier: forCarrier(setup.attributes.get(code)!, r.value, setup.storefronts.get(storefront)!),
+            onVariants: variantValues(code),
           },
         ]
       : []
   })
-  return { sku, storefront, language, items }
+  return { sku, storefront, language, items, variants: product === family.root ? variantTotals(family) : null }
 }
 
 /** The reader of an edition, or a 422 problem. */

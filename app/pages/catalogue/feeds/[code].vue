@@ -61,20 +61,19 @@ useKeys('Feed', [
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink>
-        <h1>{{ draft.name || 'New feed' }}</h1>
-        <RecordActions
-          v-model="past"
-          it="Feed"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy || !draft.name.trim()"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
+      <PageHead :title="draft.name || 'New feed'" :back="{ to: '/catalogue/feeds', label: 'Feeds' }">
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="Feed"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy || !draft.name.trim()"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The feed">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList

@@ -31,16 +31,14 @@ useKeys('Feeds', [
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <NuxtLink to="/catalogue/import" class="code">Import</NuxtLink>
-      <h1>Feeds</h1>
-      <span class="text-ink2" role="status">{{ data?.items.length }}</span><NuxtLink
-        v-if="session.mayAdminister"
-        class="act ml-auto"
-        to="/catalogue/feeds/new"
-        >New feed <span class="key">n</span></NuxtLink
-      >
-    </div>
+    <PageHead stage="catalogue" title="Feeds">
+      <template #line>Files of suppliers that are fetched and imported whenever they change.</template>
+      <template #actions>
+        <NuxtLink v-if="session.mayAdminister" class="act" to="/catalogue/feeds/new"
+          >New feed <span class="key">n</span></NuxtLink
+        >
+      </template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Feeds">
       <table v-if="data?.items.length" class="listing">

@@ -34,29 +34,30 @@ useKeys('Named list', [
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink>
-        <h1>{{ draft.name || 'New list' }}</h1>
-        <span class="text-ink2"
-          >{{ numberShown(draft.skus.length) }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span
+      <PageHead :title="draft.name || 'New list'" :back="{ to: '/catalogue/lists', label: 'Named lists' }">
+        <template #line>{{ countShown(draft.skus.length, 'product') }}</template>
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="List"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy || !draft.name.trim()"
+            @leave="record.reset"
+            @save="save"
+            ><NuxtLink
+              v-if="code"
+              class="plain"
+              :to="{
+                path: '/catalogue',
+                query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) },
+              }"
+              >Show in catalogue</NuxtLink
+            ></RecordActions
+          ></template
         >
-        <RecordActions
-          v-model="past"
-          it="List"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy || !draft.name.trim()"
-          @leave="record.reset"
-          @save="save"
-          ><NuxtLink
-            v-if="code"
-            class="plain"
-            :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }"
-            >Show in catalogue</NuxtLink
-          ></RecordActions
-        >
-      </div>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The list">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList

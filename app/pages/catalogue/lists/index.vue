@@ -18,16 +18,14 @@ useKeys('Named lists', [
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
-      <h1>Named lists</h1>
-      <span class="text-ink2" role="status">{{ data?.items.length }}</span><NuxtLink
-        v-if="session.mayEdit"
-        class="act ml-auto"
-        to="/catalogue/lists/new"
-        >New list <span class="key">n</span></NuxtLink
-      >
-    </div>
+    <PageHead stage="catalogue" title="Named lists">
+      <template #line>Products kept together by hand, for rules, files and bulk edits.</template>
+      <template #actions>
+        <NuxtLink v-if="session.mayEdit" class="act" to="/catalogue/lists/new"
+          >New list <span class="key">n</span></NuxtLink
+        >
+      </template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Named lists">
       <table v-if="data?.items.length" class="listing">

@@ -60,17 +60,19 @@ useKeys('Releases of a storefront', [
 
 <template>
   <div class="page">
-    <div class="page-head" :class="`thread-${code}`">
-      <NuxtLink class="code" :to="{ path: '/releases', query: lens.query }">Releases</NuxtLink>
-      <h1 class="inline-row"><span class="dot" />{{ setup.storefrontName(code) }}</h1>
-      <span class="text-ink2">All its releases, the newest first.</span>
-      <span v-if="session.mayEdit" class="ml-auto flex gap-2">
+    <PageHead
+      :title="setup.storefrontName(code)"
+      :storefront="code"
+      :back="{ to: { path: '/releases', query: lens.query }, label: 'Releases' }"
+    >
+      <template #line>All its releases, the newest first.</template>
+      <template v-if="session.mayEdit" #actions>
         <button type="button" class="act" @click="removing = true">Remove products at once</button>
         <button type="button" class="act main" @click="creating = true">
           New release <span class="opacity-70">n</span>
         </button>
-      </span>
-    </div>
+      </template>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
       <section v-if="kept.data.value?.items.length" class="border-b border-hair2 px-5 py-3" aria-label="Kept out">

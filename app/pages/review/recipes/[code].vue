@@ -61,27 +61,27 @@ useKeys('Recipe', [
       <NuxtLink to="/review/recipes" class="act mt-3">To the recipes</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
-        <h1>{{ stored.name || 'New recipe' }}</h1>
-        <RecordActions
-          v-model="past"
-          it="Recipe"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy || draft.name.trim() === ''"
-          @leave="record.reset"
-          @save="save"
-        >
-          <NuxtLink
-            v-if="code && !readonly && !changed"
-            class="act"
-            :to="{ path: '/review/run', query: { recipe: code } }"
-            >Run</NuxtLink
+      <PageHead :title="stored.name || 'New recipe'" :back="{ to: '/review/recipes', label: 'Recipes' }">
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="Recipe"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy || draft.name.trim() === ''"
+            @leave="record.reset"
+            @save="save"
           >
-        </RecordActions>
-      </div>
+            <NuxtLink
+              v-if="code && !readonly && !changed"
+              class="act"
+              :to="{ path: '/review/run', query: { recipe: code } }"
+              >Run</NuxtLink
+            >
+          </RecordActions></template
+        >
+      </PageHead>
       <div class="flex min-h-0 flex-1">
         <div class="min-w-0 flex-1 overflow-auto px-5 pb-10 pt-3" tabindex="0" aria-label="The recipe">
           <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />

@@ -26,19 +26,22 @@ useKeys('Recipes', [
 
 <template>
   <div class="page">
-    <h1 class="sr-only">Recipes</h1>
-    <PartsHead stage="review"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
-        >New recipe <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">
-      A recipe is a chain of steps that drafts texts from the facts of a product. Drafts go live only after somebody has
-      accepted them.<template v-if="data">
-        Texts are drafted by {{ data.service.name }} in
-        {{ data.service.languages.map(languageName).join(', ') }}.</template
+    <PageHead stage="review" title="Recipes">
+      <template #actions>
+        <NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
+          >New recipe <span class="key">n</span></NuxtLink
+        >
+      </template>
+      <template #controls
+        ><p class="max-w-[90ch] text-ink2">
+          A recipe is a chain of steps that drafts texts from the facts of a product. Drafts go live only after somebody
+          has accepted them.<template v-if="data">
+            Texts are drafted by {{ data.service.name }} in
+            {{ data.service.languages.map(languageName).join(', ') }}.</template
+          >
+        </p></template
       >
-    </p>
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Recipes">
       <table v-if="data?.items.length" class="listing">

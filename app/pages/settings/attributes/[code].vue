@@ -52,26 +52,29 @@ useKeys('Attribute', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <h1>{{ draft.labels[setup.source] || 'New attribute' }}</h1>
-        <span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
-        <RecordActions
-          v-model="past"
-          it="Settings"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy || (rework?.needed ?? false)"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
+      <PageHead
+        :title="draft.labels[setup.source] || 'New attribute'"
+        :back="{ to: '/settings/attributes', label: 'Attributes' }"
+      >
+        <template #place>{{ draft.code }}</template>
+        <template #line>{{ typeOfAttribute(draft) }}</template>
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="Settings"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy || (rework?.needed ?? false)"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The attribute">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList v-if="past && code" :of="{ kind: 'attributes', code }" :version="stored" :after="reworked" />

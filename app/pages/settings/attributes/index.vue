@@ -29,14 +29,11 @@ useKeys('Attributes', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings"
-      ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/attributes/new"
-        >New attribute <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Attributes</h1>
-      <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span><TextField
+    <PageHead stage="settings" title="Attributes">
+      <template #line
+        ><span role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span></template
+      >
+      <TextField
         ref="search"
         v-model="q"
         placeholder="Name or code"
@@ -44,7 +41,12 @@ useKeys('Attributes', [
         class="w-56"
         label="Search attributes"
       />
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/attributes/new"
+          >New attribute <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Attributes">
       <table class="listing">

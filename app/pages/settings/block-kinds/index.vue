@@ -14,15 +14,14 @@ useKeys('Block types', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/block-kinds/new"
-        >New block type <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="toolbar">
-      <h1>Block types</h1>
-      <span class="text-ink2">Blocks with named fields, set up once and used many times.</span>
-    </div>
+    <PageHead stage="settings" title="Block types">
+      <template #line>Blocks with named fields, set up once and used many times.</template>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/block-kinds/new"
+          >New block type <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Block types">
       <table v-if="data?.items.length" class="listing">

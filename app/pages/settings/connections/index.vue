@@ -19,15 +19,14 @@ useKeys('Connections', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings">
-      <NuxtLink v-if="session.mayAdminister" class="act" to="/settings/connections/new">
-        New connection <span class="key">n</span>
-      </NuxtLink>
-    </PartsHead>
-    <div class="under-head">
-      <h1>Connections</h1>
-      <span class="text-ink2">Other systems that are told when something happens, by a signed message over HTTP.</span>
-    </div>
+    <PageHead stage="settings" title="Connections">
+      <template #line>Other systems that are told when something happens, by a signed message over HTTP.</template>
+      <template #actions
+        ><NuxtLink v-if="session.mayAdminister" class="act" to="/settings/connections/new">
+          New connection <span class="key">n</span>
+        </NuxtLink></template
+      >
+    </PageHead>
     <p v-if="!session.mayAdminister" class="px-5 text-ink2">Only administrators can see and create connections.</p>
     <p v-else-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <EmptyState v-else-if="data && connections.length === 0">

@@ -96,20 +96,19 @@ useKeys('House style', [
       <NuxtLink to="/settings/house-style" class="act mt-3">To the house style</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <NuxtLink to="/settings/house-style" class="code">House style</NuxtLink>
-        <h1>{{ title }}</h1>
-        <RecordActions
-          v-model="past"
-          it="House style"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
+      <PageHead :title="title" :back="{ to: '/settings/house-style', label: 'House style' }">
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="House style"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The house style rule set">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList

@@ -26,17 +26,16 @@ useKeys('House style', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings"
-      ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
-        >New rule set <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <div class="under-head">
-      <h1>House style</h1>
-      <span class="text-ink2"
-        >Rules for texts, from general to specific. The more specific rule set wins; word lists are combined.</span
+    <PageHead stage="settings" title="House style">
+      <template #line
+        >Rules for texts, from general to specific. The more specific rule set wins; word lists are combined.</template
       >
-    </div>
+      <template #actions
+        ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
+          >New rule set <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Rule sets of the house style">
       <table class="listing">

@@ -137,37 +137,33 @@ useKeys('Storefront', [
       <NuxtLink to="/settings/storefronts" class="act mt-3">To the storefronts</NuxtLink>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head" :class="`thread-${code}`">
-        <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink>
-        <h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1>
-        <span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
+      <PageHead
+        :title="draft.name"
+        :storefront="draft.code"
+        :back="{ to: '/settings/storefronts', label: 'Storefronts' }"
+      >
+        <template #place>{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</template>
         <label class="inline-row text-ink2"
           >Colour<ColourField v-model="colour" class="w-9" :disabled="readonly" :label="`Colour of ${draft.name}`"
         /></label>
-        <RecordActions
-          v-model="past"
-          it="Storefront"
-          :history="true"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 py-1.5 text-[12.5px]">
-        <button
-          v-for="(w, k) in sides"
-          :key="k"
-          type="button"
-          :class="side === k ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'"
-          :aria-pressed="side === k"
-          @click="side = k"
-        >
-          {{ w }}</button><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2"
-          >preview on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
-        /></span>
-      </div>
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="Storefront"
+            :history="true"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+        <template #controls>
+          <PageSides v-model="side" :sides="sides" /><span
+            v-if="side === 'layout' && !past"
+            class="ml-auto flex items-center gap-2 text-ink2"
+            >preview on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44" /></span
+        ></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The storefront">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList

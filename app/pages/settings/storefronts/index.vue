@@ -4,11 +4,9 @@ const setup = useSetupStore()
 
 <template>
   <div class="page">
-    <PartsHead stage="settings" />
-    <div class="toolbar">
-      <h1>Storefronts</h1>
-      <span class="text-ink2">{{ setup.storefronts.length }}</span>
-    </div>
+    <PageHead stage="settings" title="Storefronts">
+      <template #line>{{ setup.storefronts.length }}</template>
+    </PageHead>
     <div class="page-body" tabindex="0" aria-label="Storefronts">
       <table class="listing">
         <colgroup>

@@ -115,29 +115,31 @@ function moveGroup(from: number, by: 1 | -1) {
 
 <template>
   <div class="page">
-    <PartsHead stage="settings" />
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
     </div>
     <template v-else-if="draft && stored">
-      <div class="page-head">
-        <h1>{{ draft.labels[setup.source] || 'New product type' }}</h1>
-        <span class="code">{{ draft.code }}</span><span class="text-ink2"
-          >{{ draft.attributes.length }} attributes,
-          {{ draft.attributes.filter((a) => a.required).length }} required</span
-        >
-        <RecordActions
-          v-model="past"
-          it="Settings"
-          :history="code !== null"
-          :changed="changed"
-          :readonly="readonly"
-          :blocked="busy"
-          @leave="record.reset"
-          @save="save"
-        />
-      </div>
+      <PageHead
+        :title="draft.labels[setup.source] || 'New product type'"
+        :back="{ to: '/settings/types', label: 'Product types' }"
+      >
+        <template #place>{{ draft.code }}</template>
+        <template #line>
+          {{ draft.attributes.length }} attributes, {{ draft.attributes.filter((a) => a.required).length }} required
+        </template>
+        <template #actions
+          ><RecordActions
+            v-model="past"
+            it="Settings"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy"
+            @leave="record.reset"
+            @save="save"
+        /></template>
+      </PageHead>
       <div class="page-body padded" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList v-if="past && code" :of="{ kind: 'product-types', code }" :version="stored" :after="afterUndo" />

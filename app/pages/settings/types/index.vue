@@ -15,12 +15,13 @@ useKeys('Product types', [
 
 <template>
   <div class="page">
-    <PartsHead stage="settings"
-      ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
-        >New product type <span class="key">n</span></NuxtLink
-      ></PartsHead
-    >
-    <h1 class="px-5 pb-2.5 pt-2">Product types</h1>
+    <PageHead stage="settings" title="Product types">
+      <template #actions
+        ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
+          >New product type <span class="key">n</span></NuxtLink
+        ></template
+      >
+    </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Product types">
       <table class="w-full text-left">

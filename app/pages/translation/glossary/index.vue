@@ -54,24 +54,17 @@ useKeys('Glossary', [
 
 <template>
   <div class="page">
-    <PartsHead stage="translation" />
-    <div class="toolbar">
-      <h1>Glossary</h1>
-      <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
-      <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" :href="addressOf('exportTerms')" download="glossary.csv">Export CSV</a
-        ><FileField
-          v-if="session.mayEdit"
-          class="plain"
-          label="Import CSV"
-          accept=".csv,text/csv"
-          @choose="choose"
-        /><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"
-          >New term <span class="opacity-70">n</span></NuxtLink
-        ></span
+    <PageHead stage="translation" title="Glossary">
+      <template #line
+        ><span v-if="list.count.value !== undefined" role="status">{{ list.count.value }} terms</span></template
       >
-    </div>
-    <div class="toolbar">
+      <template #actions>
+        <a class="plain" :href="addressOf('exportTerms')" download="glossary.csv">Export CSV</a>
+        <FileField v-if="session.mayEdit" class="plain" label="Import CSV" accept=".csv,text/csv" @choose="choose" />
+        <NuxtLink v-if="session.mayEdit" class="act" to="/translation/glossary/new"
+          >New term <span class="key">n</span></NuxtLink
+        >
+      </template>
       <TextField
         ref="search"
         v-model="q"
@@ -80,7 +73,7 @@ useKeys('Glossary', [
         class="w-64"
         label="Search terms in any language"
       />
-    </div>
+    </PageHead>
     <div v-if="report" class="px-5 pb-2">
       <p role="status">
         <b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed,
