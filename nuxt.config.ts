@@ -55,5 +55,14 @@ export default defineNuxtConfig({
       ),
     },
   },
-  experimental: { appManifest: false },
+  // The code of a screen is loaded when somebody turns to it, not for every link that is in view.
+  hooks: {
+    'build:manifest': (manifest) => {
+      for (const file of Object.values(manifest)) file.prefetch = false
+    },
+  },
+  experimental: {
+    appManifest: false,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
 })

@@ -72,6 +72,8 @@ export interface ListedMedia {
   findings: ItemFinding[]
   /** How many products show it. */
   used: number
+  /** What the first of them is called, in the source language; null where none does. */
+  product: string | null
 }
 
 export const uploadMediaQuery = Joi.object({

@@ -1,13 +1,15 @@
-// Writes the schemas of what calls answer, from their TypeScript types, to contracts/answers.json. With --check it only
-// says whether they are up to date.
-import { readFileSync, writeFileSync } from 'node:fs'
+// Writes what follows from the contract of the HTTP interface: the schemas of what calls answer, from their TypeScript
+// types, to contracts/answers.json; and how each call is made, to contracts/calls.json, which is all that the browser
+// needs of it. With --check it only says whether they are up to date.
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { build } from 'esbuild'
 import prettier from 'prettier'
 import ts from 'typescript'
 import { schemasOf } from './contract/json-schema.mjs'
 
 const root = path.join(import.meta.dirname, '..')
-const file = path.join(root, 'contracts/answers.json')
 const operations = path.join(root, 'contracts/operations/index.ts')
 
 /** The compiler's options, and its program over the operations alone. */
@@ -30,13 +32,39 @@ function answers() {
   return { answers: byName, definitions }
 }
 
-const written = await prettier.format(JSON.stringify(answers()), {
-  ...(await prettier.resolveConfig(file)),
-  parser: 'json',
-})
-if (process.argv.includes('--check')) {
-  if (readFileSync(file, 'utf8') !== written) {
-    console.error('contracts/answers.json does not say what the types say. Run: npm run contract')
-    process.exit(1)
-  }
-} else writeFileSync(file, written)
+/** By the name of each call: its method and path, whether it takes a body and only reads, and its kind of record. */
+async function calls() {
+  const { outputFiles } = await build({
+    entryPoints: [operations],
+    bundle: true,
+    write: false,
+    format: 'esm',
+    platform: 'node',
+    packages: 'external',
+    alias: { '@core': path.join(root, 'core'), '@contracts': path.join(root, 'contracts') },
+  })
+  const built = path.join(root, 'node_modules/.cache/contract-calls.mjs')
+  mkdirSync(path.dirname(built), { recursive: true })
+  writeFileSync(built, outputFiles[0].contents)
+  const module = await import(pathToFileURL(built).href)
+  return Object.fromEntries(
+    Object.entries(module.operations).map(([name, { method, path: at, body, reads, record }]) => [
+      name,
+      { method, path: at, body: body !== undefined, reads: reads === true, record: record ?? null },
+    ]),
+  )
+}
+
+/** Writes a file, or says that it is not up to date. */
+async function keep(name, content) {
+  const file = path.join(root, 'contracts', name)
+  const config = await prettier.resolveConfig(file)
+  const written = await prettier.format(JSON.stringify(content), { ...config, parser: 'json' })
+  if (!process.argv.includes('--check')) return writeFileSync(file, written)
+  if (readFileSync(file, 'utf8') === written) return
+  console.error(`contracts/${name} does not say what the contract says. Run: npm run contract`)
+  process.exitCode = 1
+}
+
+await keep('answers.json', answers())
+await keep('calls.json', await calls())

@@ -1,14 +1,18 @@
-import {
-  operations,
-  type AnswerOf,
-  type Operation,
-  type OperationName,
-  type ParamsOf,
-  type SentBody,
-  type SentQuery,
-} from '@contracts/operations'
-import { operationsOfKind, type RecordKindName, type RecordOf } from '@contracts/operations/records'
+import allCalls from '@contracts/calls.json'
+import type { AnswerOf, OperationName, ParamsOf, SentBody, SentQuery } from '@contracts/operations'
+import type { RecordKindName, RecordOf } from '@contracts/operations/records'
 import type { JobDocument } from '@contracts/jobs'
+
+/** How a call is made. What it takes and answers is in its type alone: schemas stay on the server. */
+interface Call {
+  method: string
+  path: string
+  body: boolean
+  /** Whether it only reads, whatever its method. */
+  reads: boolean
+  record: string | null
+}
+const calls: Record<OperationName, Call> = allCalls
 
 /** What the server says is wrong: an RFC 9457 problem document. */
 export interface ProblemDocument {
@@ -65,7 +69,7 @@ interface Sent {
 }
 
 /** The address of a call, with what is empty in its query left out. */
-function addressOfSent({ path }: Operation, { params = {}, query = {} }: Sent): string {
+function addressOfSent({ path }: Call, { params = {}, query = {} }: Sent): string {
   const pathname = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]!))
   const search = new URLSearchParams(Object.entries(filled(query)).map(([k, v]) => [k, String(v)]))
   return search.size > 0 ? `${pathname}?${search}` : pathname
@@ -74,10 +78,10 @@ function addressOfSent({ path }: Operation, { params = {}, query = {} }: Sent): 
 const isFile = (body: unknown): body is BodyInit => typeof body === 'string' || body instanceof Blob
 
 /** Sends a request; throws an ApiProblem with the server's words where it refuses. */
-async function send(operation: Operation, sent: Sent): Promise<Response> {
+async function send(operation: Call, sent: Sent): Promise<Response> {
   const session = useSessionStore()
   const { headers, signal } = sent
-  const takesJson = operation.body !== undefined && !isFile(sent.body)
+  const takesJson = operation.body && !isFile(sent.body)
   const body = takesJson ? JSON.stringify(sent.body ?? {}) : (sent.body as BodyInit | undefined)
   let response: Response
   try {
@@ -108,7 +112,7 @@ async function send(operation: Operation, sent: Sent): Promise<Response> {
   return response
 }
 
-async function exchange<T>(operation: Operation, sent: Sent = {}): Promise<Answer<T>> {
+async function exchange<T>(operation: Call, sent: Sent = {}): Promise<Answer<T>> {
   const response = await send(operation, sent)
   const text = await response.text()
   return { data: (text === '' ? null : JSON.parse(text)) as T, tag: response.headers.get('etag') }
@@ -119,7 +123,7 @@ async function exchange<T>(operation: Operation, sent: Sent = {}): Promise<Answe
  * error of types. Throws an ApiProblem with the server's words where it refuses.
  */
 export async function call<N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<AnswerTo<N>> {
-  return (await exchange<AnswerTo<N>>(operations[name] as Operation, sent as Sent)).data
+  return (await exchange<AnswerTo<N>>(calls[name], sent as Sent)).data
 }
 
 /** The same with a signal that calls it off, and with what is sent as a value. */
@@ -134,7 +138,7 @@ export type AnswerTo<N extends OperationName> = Waited<AnswerOf<N>>
 
 /** The address of a call without parameters, for what the browser itself opens. */
 export const addressOf = <N extends OperationName>(name: [ParamsOf<N>] extends [never] ? N : never): string =>
-  (operations[name] as Operation).path
+  calls[name].path
 
 /** Makes a call that works on a file, and is answered with its job at once. */
 export async function callForJob<N extends OperationName>(
@@ -142,13 +146,17 @@ export async function callForJob<N extends OperationName>(
   ...[sent]: Arguments<N>
 ): Promise<Extract<AnswerOf<N>, JobDocument>> {
   const headers = { ...(sent as Sent).headers, prefer: 'respond-async' }
-  const { data } = await exchange(operations[name] as Operation, { ...(sent as Sent), headers })
+  const { data } = await exchange(calls[name], { ...(sent as Sent), headers })
   return data as Extract<AnswerOf<N>, JobDocument>
 }
 
+/** How one record of a kind is read, written or deleted. */
+const recordCall = (kind: RecordKindName, method: 'get' | 'put' | 'delete') =>
+  Object.values(calls).find((c) => c.record === kind && c.method === method && c.path.endsWith('/{code}'))!
+
 /** Reads a record of a kind, with its entity tag. */
 export const readRecord = <K extends RecordKindName>(kind: K, code: string): Promise<Answer<RecordOf<K>>> =>
-  exchange(operationsOfKind(kind).get!, { params: { code } })
+  exchange(recordCall(kind, 'get'), { params: { code } })
 
 /** Writes a record of a kind over the version that the headers name. */
 export const writeRecord = <K extends RecordKindName>(
@@ -156,11 +164,11 @@ export const writeRecord = <K extends RecordKindName>(
   record: RecordOf<K>,
   headers: Record<string, string>,
 ): Promise<Answer<RecordOf<K>>> =>
-  exchange(operationsOfKind(kind).put!, { params: { code: record.code }, body: record, headers })
+  exchange(recordCall(kind, 'put'), { params: { code: record.code }, body: record, headers })
 
 /** Deletes the version of a record that the tag names. */
 export async function deleteRecord(kind: RecordKindName, code: string, tag: string): Promise<void> {
-  await exchange(operationsOfKind(kind).delete!, { params: { code }, headers: { 'If-Match': tag } })
+  await exchange(recordCall(kind, 'delete'), { params: { code }, headers: { 'If-Match': tag } })
 }
 
 /** Hands a file to the browser, which puts it where its person keeps downloads. */
@@ -174,7 +182,7 @@ export function saveFile(content: Blob, name: string) {
 
 /** Calls for a file and saves it under the name it comes with. */
 export async function download<N extends OperationName>(name: N, ...[sent]: Arguments<N>) {
-  const response = await send(operations[name] as Operation, sent as Sent)
+  const response = await send(calls[name], sent as Sent)
   saveFile(
     await response.blob(),
     /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file',

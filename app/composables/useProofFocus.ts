@@ -1,3 +1,4 @@
+import type { ScreenName } from '~/components/proof/screenName'
 import type { Layout } from '@core/page/layout'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 
@@ -10,6 +11,9 @@ export interface ProofTrial {
   layout?: Layout
 }
 
+/** On which screen the proof shows a page. */
+export const useProofWidth = () => useState<ScreenName>('proof-width', () => 'phone')
+
 /** The product whose page the proof shows beside the screen. */
 export function useProofFocus() {
   const focus = useState<string | null>('proof-focus', () => null)
@@ -20,9 +24,12 @@ export function useProofFocus() {
   /** Words to be found and shown on the page; and what somebody chose there: its words, and the piece it stands in. */
   const sought = useState<string | null>('proof-sought', () => null)
   const picked = useState<{ words: string; piece: string | null; n: number } | null>('proof-picked', () => null)
+  /** How many screens that are open keep a place for it. */
+  const places = useState<number>('proof-places', () => 0)
   return {
     focus,
     open,
+    places,
     version,
     trial,
     sought,
@@ -31,6 +38,15 @@ export function useProofFocus() {
       version.value++
     },
   }
+}
+
+/** Keeps the place of the proof beside a screen from its beginning, so that nothing moves once its product is known. */
+export function useProofPlace() {
+  const { places } = useProofFocus()
+  places.value++
+  onScopeDispose(() => {
+    places.value--
+  })
 }
 
 /** Offers a draft to the proof while the screen is open: the page as it would be with it. Null offers nothing. */

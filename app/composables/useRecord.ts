@@ -1,7 +1,6 @@
 import { codeOfName } from '@core/text/code'
-import { validate } from '@contracts/validation'
 import { provideFormErrors } from '~/components/kit/fieldState'
-import { recordContracts, type RecordKindName, type RecordOf } from '@contracts/operations/records'
+import type { RecordKindName, RecordOf } from '@contracts/operations/records'
 
 /** Where the records of a kind have their pages, where that is not under its own name. */
 const pages: Partial<Record<RecordKindName, string>> = {
@@ -26,6 +25,15 @@ const pageOf = (kind: RecordKindName) => `/${pages[kind] ?? kind}`
 
 /** What a new record is called in its code where its name gives none. */
 const fallbackCode = (kind: RecordKindName) => kind.replace(/s$/, '')
+
+/** What is wrong with a record before it is sent. What checks it is loaded when something is saved first. */
+async function recordProblems(kind: RecordKindName, record: unknown) {
+  const [{ validate }, { recordContracts }] = await Promise.all([
+    import('@contracts/validation'),
+    import('@contracts/operations/records'),
+  ])
+  return validate(recordContracts[kind].schema, record).errors
+}
 
 /** Goes to the first field in which something is wrong. */
 const showFirstError = () => nextTick(() => document.querySelector<HTMLElement>('main [aria-invalid=true]')?.focus())
@@ -107,16 +115,16 @@ export function useRecord<K extends RecordKindName>(
     const isNew = code() === null
     const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
     const toSend = isNew ? { ...record, code: fallbackCode(kind) } : record
-    errors.value = validate(recordContracts[kind].schema, toSend).errors
-    if (errors.value.length > 0) {
-      tellProblem(
-        new ApiProblem({ title: 'Not valid', status: 422, detail: 'Nothing has been saved.', errors: errors.value }),
-      )
-      return undefined
-    }
     busy.value = true
-    await settling
     try {
+      errors.value = await recordProblems(kind, toSend)
+      if (errors.value.length > 0) {
+        tellProblem(
+          new ApiProblem({ title: 'Not valid', status: 422, detail: 'Nothing has been saved.', errors: errors.value }),
+        )
+        return undefined
+      }
+      await settling
       const written = isNew ? await make(record) : await put(record)
       stored.value = written
       reset()

@@ -2,7 +2,7 @@
 const finder = ref(false)
 const keys = ref(false)
 const lens = useLensStore()
-const { focus, open } = useProofFocus()
+const { focus, open, places } = useProofFocus()
 useThreads()
 useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
 
@@ -46,6 +46,7 @@ useKeys('Everywhere', [
     <WorkRail />
     <main id="work" tabindex="-1" class="relative min-w-0 overflow-clip outline-none"><slot /></main>
     <ProofPane v-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
+    <ProofShell v-else-if="open && places > 0" @fold="open = false" />
     <div v-else />
     <RunningWork class="col-span-3" @keys="keys = true" />
     <FinderDialog v-model="finder" />

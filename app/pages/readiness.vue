@@ -213,13 +213,8 @@ const codes = computed(() =>
         <button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button>
       </template>
     </PageHead>
-    <TrendChart v-if="trend" />
-    <FixStrip
-      v-if="above.data.value"
-      :fixes="above.data.value.fixes"
-      :chosen="view.fix || undefined"
-      @choose="choose"
-    />
+    <LazyTrendChart v-if="trend" />
+    <FixStrip :fixes="above.data.value?.fixes" :chosen="view.fix || undefined" @choose="choose" />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
       <TextField
         ref="search"
@@ -283,7 +278,7 @@ const codes = computed(() =>
     </p>
     <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
-      <ConditionGroup v-model="rule" />
+      <LazyConditionGroup v-model="rule" />
     </div>
     <div class="split-body">
       <ClothGrid

@@ -1,7 +1,7 @@
 import type { Setup } from '../catalogue/model'
 import { same, scopeOfPath } from '../catalogue/patch'
 import type { Value } from './attribute'
-import { checkedValue } from './types/registry'
+import { checkedValue } from './checked-value'
 import { ValueProblem } from './types/shape'
 
 /**

@@ -3,7 +3,8 @@ import { same } from '../catalogue/patch'
 import { carriedOver } from './carry'
 import type { Attribute, StoredValue, Value } from './attribute'
 import { isNotApplicable } from './not-applicable'
-import { attributeTypes, checkedValue } from './types/registry'
+import { checkedValue } from './checked-value'
+import { attributeTypes } from './types/registry'
 import { ValueProblem } from './types/shape'
 
 /** What becomes of options that go: another option, or nothing. */

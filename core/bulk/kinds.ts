@@ -1,6 +1,7 @@
 import { Decimal } from 'decimal.js'
 import { carriedOver, type FillInline } from '../attributes/carry'
-import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { checkedValue } from '../attributes/checked-value'
+import { attributeTypes } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'

@@ -1,5 +1,6 @@
 import type { Attribute, Value } from '../attributes/attribute'
-import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { checkedValue } from '../attributes/checked-value'
+import { attributeTypes } from '../attributes/types/registry'
 import { valueAt, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
 import { bulkFields } from './fields'

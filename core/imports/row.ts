@@ -1,6 +1,7 @@
 import { isGuarded, unguardCell } from '../text/guard'
 import type { Attribute } from '../attributes/attribute'
-import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { checkedValue } from '../attributes/checked-value'
+import { attributeTypes } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import { bareGtin, gtinProblem } from '../gtin/check-digit'
 import { categoryPath, productKinds, productStatuses, type Setup } from '../catalogue/model'

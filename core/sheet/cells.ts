@@ -1,4 +1,5 @@
-import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { checkedValue } from '../attributes/checked-value'
+import { attributeTypes } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
 import { basePriceIn, valueAt, type Family, type Product, type Setup } from '../catalogue/model'

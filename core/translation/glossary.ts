@@ -1,23 +1,7 @@
 import { fold } from '../text/fold'
 import { stemmerFor } from '../house-style/stems'
 import { spacesSentences } from './sentences'
-
-export const partsOfSpeech = ['noun', 'verb', 'adjective', 'adverb', 'name', 'phrase'] as const
-export type PartOfSpeech = (typeof partsOfSpeech)[number]
-
-/** What a term is in one language: the one right word, and words that must not stand for it. */
-export interface TermIn {
-  term: string
-  forbidden: string[]
-}
-
-/** A term with what it is in each language, by tag; a tag such as `fr` holds for `fr-CH` too. */
-export interface Term {
-  code: string
-  partOfSpeech: PartOfSpeech | null
-  note: string
-  languages: Record<string, TermIn>
-}
+import { termIn, type Term } from './term'
 
 /** A place in words, in UTF-16 units. */
 export interface Place {
@@ -27,15 +11,6 @@ export interface Place {
 
 export interface TermFound extends Place {
   term: Term
-}
-
-/** What a term is in a language: what is said of the tag itself, else of what it is shortened to. */
-export function termIn(term: Term, language: string): TermIn | undefined {
-  return (
-    term.languages[language] ??
-    term.languages[language.split('-')[0]!] ??
-    Object.entries(term.languages).find(([l]) => l.split('-')[0] === language.split('-')[0])?.[1]
-  )
 }
 
 interface Words {

@@ -1,4 +1,4 @@
-import type { PartOfSpeech, Term } from '@core/translation/glossary'
+import type { PartOfSpeech, Term } from '@core/translation/term'
 
 const order = ['en-GB', 'de', 'fr', 'it', 'nl', 'sv', 'da', 'fi', 'ja', 'ar'] as const
 

@@ -37,13 +37,14 @@ const take = (c: string | null) => {
     </li>
   </ol>
   <NamePicker
-    v-if="!disabled && free.length"
+    v-if="!disabled"
     :key="codes.length"
     class="mt-1.5 max-w-96"
     :model-value="null"
     :offered="free"
     :label="add"
     :placeholder="`${add} …`"
+    :disabled="free.length === 0"
     @update:model-value="take"
   />
 </template>

@@ -53,6 +53,8 @@ const lists = computed(() =>
     { name: 'No longer', mark: '−', what: data.value?.lost },
   ].filter((l) => l.what && l.what.count > 0),
 )
+/** So many of the products are named. */
+const mostExamples = 8
 </script>
 
 <template>
@@ -118,15 +120,15 @@ const lists = computed(() =>
           <ExplanationTree v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />
         </div>
       </section>
-      <BeforeSaving v-if="draft" :draft="draft" :saved="saved !== null" @look="look" />
       <h3 class="pt-3 font-semibold">For example</h3>
       <ul>
-        <li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2">
+        <li v-for="p in data.sample.slice(0, mostExamples)" :key="p.sku" class="flex gap-2">
           <button type="button" class="link-button" @click="look(p.sku)">
             {{ p.name }}</button><span class="code beside">{{ p.sku }}</span>
         </li>
       </ul>
-      <p v-if="data.count > 30" class="text-ink2">and {{ numberShown(data.count - 30) }} more</p>
+      <p v-if="data.count > mostExamples" class="text-ink2">and {{ numberShown(data.count - mostExamples) }} more</p>
+      <BeforeSaving v-if="draft" :draft="draft" :saved="saved !== null" @look="look" />
       <details class="pt-3">
         <summary class="cursor-pointer text-ink2">The rule as JsonLogic</summary>
         <pre

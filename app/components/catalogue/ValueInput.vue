@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toggled } from '@core/lists/toggled'
-import { boundsInWords } from '@core/attributes/allowed'
+import { boundsInWords } from '@core/attributes/bounds'
 import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
 import { isNotApplicable, mayNotApply, notApplicable, notApplicableWords } from '@core/attributes/not-applicable'
 import { attributeTypes } from '@core/attributes/types/registry'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { toggled } from '@core/lists/toggled'
 import type { Attribute, Value } from '@core/attributes/attribute'
-import { attributeTypes, checkedValue, refersTo, displayForTeam } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
+import { attributeTypes, refersTo, displayForTeam } from '@core/attributes/types/registry'
 import { basePriceIn, productStatuses } from '@core/catalogue/model'
 import {
   combinations,

@@ -5,14 +5,12 @@ import type { Because, LeftOut } from '@core/page/because'
 import type { PageDifference } from '@core/page/differences'
 import type { AreaForm, Look } from '@core/page/layout'
 import { formWords, lookValueWords, lookWords } from '../settings/layoutWords'
-import type { ScreenName } from './screenName'
 
 const props = defineProps<{ sku: string }>()
 const emit = defineEmits<{ fold: [] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
 const { version, trial } = useProofFocus()
-const width = useState<ScreenName>('proof-width', () => 'phone')
 /** Whether the page is shown preview with what is being written. */
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
@@ -96,17 +94,7 @@ function askAbout(piece: string | null) {
 </script>
 
 <template>
-  <aside
-    class="flex min-h-0 flex-col border-l border-hair2 bg-shade"
-    :class="width === 'phone' ? 'w-[398px]' : 'w-[560px]'"
-    aria-label="Proof: the page as a shopper gets it"
-  >
-    <div class="flex items-center gap-3 px-3.5 py-2 text-[12px] text-ink2">
-      <h2 class="text-[14px]">Proof</h2>
-      <ScreenChoice v-model="width" />
-      <span class="code ml-auto">{{ sku }}</span>
-      <button class="plain min-h-6" type="button" @click="emit('fold')">Hide</button>
-    </div>
+  <ProofShell :sku="sku" @fold="emit('fold')">
     <p v-if="problem" class="mx-3.5 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-if="data">
       <div v-if="trial" class="mx-3.5 mb-1.5 text-[12px]">
@@ -212,5 +200,5 @@ function askAbout(piece: string | null) {
         <p class="sr-only">Storefront {{ setup.storefrontName(lens.storefront) }}</p>
       </div>
     </template>
-  </aside>
+  </ProofShell>
 </template>

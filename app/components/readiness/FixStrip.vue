@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { FixDocument } from '@contracts/readiness'
 
-/** The fixes that would make the most pages ready, each by itself: the best on one line, or all. */
-defineProps<{ fixes: FixDocument[]; chosen: string | undefined }>()
+/** The fixes that would make the most pages ready, each by itself: the best on one line, or all; its place is kept until they are known. */
+const props = defineProps<{ fixes: FixDocument[] | undefined; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [FixDocument] }>()
 const setup = useSetupStore()
 const all = ref(false)
+const best = computed(() => props.fixes?.[0])
+const others = computed(() => (props.fixes?.length ?? 0) - 1)
 const where = (f: FixDocument) =>
   f.storefronts.length === 1
     ? `in ${setup.storefrontName(f.storefronts[0]!)}`
@@ -16,16 +18,18 @@ const where = (f: FixDocument) =>
   <section class="fixes" aria-label="Fixes">
     <p v-if="!all" class="one-line">
       <span class="lead">Quickest wins</span>
-      <template v-if="fixes[0]">
-        <button type="button" class="best" :aria-pressed="chosen === fixes[0].id" @click="emit('choose', fixes[0])">
-          {{ fixes[0].text }}
+      <template v-if="best">
+        <button type="button" class="best" :aria-pressed="chosen === best.id" @click="emit('choose', best)">
+          {{ best.text }}
         </button>
-        <span class="gain">unblocks {{ countShown(fixes[0].pages, 'page') }} {{ where(fixes[0]) }}</span>
-        <button v-if="fixes.length > 1" type="button" class="plain more" :aria-expanded="false" @click="all = true">
-          {{ fixes.length - 1 }} more
+        <span class="gain">unblocks {{ countShown(best.pages, 'page') }} {{ where(best) }}</span>
+        <button v-if="others > 0" type="button" class="plain more" :aria-expanded="false" @click="all = true">
+          {{ others }} more
         </button>
       </template>
-      <span v-else class="text-ink2">No single fix would make a page ready. Blocked pages lack several things.</span>
+      <span v-else-if="fixes" class="text-ink2"
+        >No single fix would make a page ready. Blocked pages lack several things.</span
+      >
     </p>
     <template v-else>
       <p class="one-line">
@@ -52,6 +56,7 @@ const where = (f: FixDocument) =>
 }
 .one-line {
   display: flex;
+  min-height: 31px;
   align-items: baseline;
   gap: 12px;
   padding: 5px 12px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { flatOfCoded } from '@core/translation/coded'
-import { termIn, type Glossary } from '@core/translation/glossary'
+import { type Glossary } from '@core/translation/glossary'
+import { termIn } from '@core/translation/term'
 import { targetChecks } from '@core/translation/checks/registry'
 import type { TargetFinding } from '@core/translation/checks/check'
 import CodedText from './CodedText.vue'

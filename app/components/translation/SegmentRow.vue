@@ -2,7 +2,7 @@
 import { directionOf } from '@core/language/chain'
 import { flatOfCoded } from '@core/translation/coded'
 import type { Glossary } from '@core/translation/glossary'
-import { termIn } from '@core/translation/glossary'
+import { termIn } from '@core/translation/term'
 import { plainShown } from '~/composables/shown'
 import { translationStates, type TranslationState } from '@core/translation/state'
 import CodedText from './CodedText.vue'

@@ -9,6 +9,7 @@ const sku = computed(() => String(route.params.sku))
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
+useProofPlace()
 onBeforeUnmount(() => {
   focus.value = null
 })
@@ -162,7 +163,7 @@ useKeys('Product', [
           <PageSides v-model="side" :sides="shownSides" />
         </template>
       </PageHead>
-      <DeletePanel
+      <LazyDeletePanel
         v-if="deleting"
         class="mx-5 mb-3"
         :which="{ skus: [sku] }"
@@ -172,33 +173,43 @@ useKeys('Product', [
       />
       <FieldConflicts v-if="conflicts.length > 0" :conflicts="conflicts" @mine="keepMine" @theirs="keepTheirs" />
       <div class="page-body pb-8" tabindex="0" aria-label="Values of the product">
-        <HistoryList v-if="side === 'history'" class="px-5" :of="{ sku }" :version="version" :after="refreshProof" />
+        <LazyHistoryList
+          v-if="side === 'history'"
+          class="px-5"
+          :of="{ sku }"
+          :version="version"
+          :after="refreshProof"
+        />
         <template v-else-if="side === 'content'"
-          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><OwnLayout
+          ><LazyPageContent
+            :sku="sku"
+            :page="page.data.value"
+            :version="version"
+            :disabled="!session.mayEdit" /><LazyOwnLayout
             :skus="[p.sku, ...p.variants]"
             :disabled="!session.mayEdit"
-            @saved="refreshProof" /><SplitPanel
+            @saved="refreshProof" /><LazySplitPanel
             :skus="[p.sku, ...p.variants]"
             :type="p.type"
             :description="description"
             :disabled="!session.mayEdit"
             @saved="refreshProof"
         /></template>
-        <VariantGrid
+        <LazyVariantGrid
           v-else-if="side === 'variants'"
           :product="p"
           :version="version"
           :disabled="!session.mayEdit"
           @saved="refreshProof"
         />
-        <PriceTable
+        <LazyPriceTable
           v-else-if="side === 'prices'"
           :product="p"
           :parent="parentProduct.data.value ?? null"
           :disabled="!session.mayEdit"
           @patch="patchFields"
         />
-        <PoolTable
+        <LazyPoolTable
           v-else-if="side === 'pool'"
           :sku="sku"
           :version="version"

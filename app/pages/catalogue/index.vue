@@ -11,6 +11,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus } = useProofFocus()
+useProofPlace()
 const { filter, query, condition, where, words, active, clear } = useCatalogueFilter()
 const count = ref<number>()
 
@@ -211,55 +212,57 @@ onMounted(() => grid.value?.focus())
         >
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
       </template>
-      <div class="cluster min-w-0 flex-1" role="search">
-        <TextField
-          ref="search"
-          v-model="filter.q"
-          placeholder="SKU, name or GTIN"
-          @keydown.enter.prevent="grid?.focus()"
-          type="search"
-          class="w-40"
-          label="Search by SKU, name or GTIN"
-        />
-        <SelectField
-          v-model="filter.type"
-          class="max-w-36"
-          label="Product type"
-          :options="[option('', 'All types'), ...setup.typeOptions]"
-        />
-        <div class="w-36">
-          <CategoryPicker
-            :model-value="filter.category || null"
-            label="Category"
-            placeholder="All categories"
-            @update:model-value="filter.category = $event ?? ''"
+      <template #controls
+        ><div class="cluster min-w-0 flex-1" role="search">
+          <TextField
+            ref="search"
+            v-model="filter.q"
+            placeholder="SKU, name or GTIN"
+            @keydown.enter.prevent="grid?.focus()"
+            type="search"
+            class="w-40"
+            label="Search by SKU, name or GTIN"
           />
-        </div>
-        <SelectField
-          v-model="filter.status"
-          label="Status"
-          :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
-        />
-        <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-          {{ where ? 'Filters on' : 'Filters' }}
-        </button>
-        <ListPanel
-          :selected="chosenMany ? selected : undefined"
-          :found="count ?? 0"
-          :filter="condition"
-          :lens="lens.body"
-          :may-edit="session.mayEdit"
-          @show="showList"
-        />
-        <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
-        <ViewPanel
-          v-model="shown"
-          :editions="otherEditions"
-          :content="content"
-          @columns="choosing = true"
-          @take="takeView"
-        />
-      </div>
+          <SelectField
+            v-model="filter.type"
+            class="max-w-36"
+            label="Product type"
+            :options="[option('', 'All types'), ...setup.typeOptions]"
+          />
+          <div class="w-36">
+            <CategoryPicker
+              :model-value="filter.category || null"
+              label="Category"
+              placeholder="All categories"
+              @update:model-value="filter.category = $event ?? ''"
+            />
+          </div>
+          <SelectField
+            v-model="filter.status"
+            label="Status"
+            :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
+          />
+          <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+            {{ where ? 'Filters on' : 'Filters' }}
+          </button>
+          <ListPanel
+            :selected="chosenMany ? selected : undefined"
+            :found="count ?? 0"
+            :filter="condition"
+            :lens="lens.body"
+            :may-edit="session.mayEdit"
+            @show="showList"
+          />
+          <ViewPanel
+            v-model="shown"
+            :editions="otherEditions"
+            :content="content"
+            @columns="choosing = true"
+            @take="takeView"
+          />
+          <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
+        </div></template
+      >
     </PageHead>
     <DeletePanel
       v-if="toDelete"
@@ -272,7 +275,7 @@ onMounted(() => grid.value?.focus())
     />
     <div v-if="building" class="max-h-[34vh] overflow-auto border-t border-hair px-5 py-2">
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
-      <ConditionGroup v-model="rule" />
+      <LazyConditionGroup v-model="rule" />
     </div>
     <SheetGrid
       ref="grid"

@@ -14,6 +14,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
+useProofPlace()
 /** A new one can be of one product alone, which is asked for in the address. */
 const ofProduct = computed(() => (typeof route.query.of === 'string' ? route.query.of : null))
 const blank = (): PieceRecord => ({

@@ -31,17 +31,22 @@ const list = usePages<ListedMedia>(
 
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { width } = useElementSize(scroller)
-const columns = computed(() => Math.max(2, Math.floor((width.value + 14) / 176)))
-const tileHeight = 192
+const leastTile = 150
+const tileGap = 14
+/** What stands under a picture: two lines and its findings. */
+const wordsHeight = 72
+const columns = computed(() => Math.max(2, Math.floor((width.value + tileGap) / (leastTile + tileGap))))
+const tileHeight = computed(() => Math.round(width.value / columns.value) - tileGap + wordsHeight)
 const virtual = useVirtualizer(
   computed(() => ({
     count: Math.ceil((list.count.value ?? 0) / columns.value),
     getScrollElement: () => scroller.value,
-    estimateSize: () => tileHeight,
+    estimateSize: () => tileHeight.value,
     overscan: 3,
   })),
 )
 const visible = computed(() => virtual.value.getVirtualItems())
+watch(tileHeight, () => virtual.value.measure())
 watch([visible, columns], ([v]) => {
   if (v.length) list.show(v[0]!.index * columns.value, (v.at(-1)!.index + 1) * columns.value - 1)
 })

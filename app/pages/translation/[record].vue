@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { flatOfCoded, partsOf, textOfParts } from '@core/translation/coded'
-import { termIn } from '@core/translation/glossary'
+import { termIn } from '@core/translation/term'
 import type { TargetFinding } from '@core/translation/checks/check'
 import { isReviewed, type TranslationState } from '@core/translation/state'
 import DeskHelps from '~/components/translation/DeskHelps.vue'

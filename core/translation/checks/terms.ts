@@ -1,4 +1,5 @@
-import { placesOfPhrase, termIn } from '../glossary'
+import { placesOfPhrase } from '../glossary'
+import { termIn } from '../term'
 import type { TargetCheck } from './check'
 
 export const termMissing: TargetCheck = {

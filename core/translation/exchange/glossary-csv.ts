@@ -1,5 +1,4 @@
-import type { PartOfSpeech, Term } from '../glossary'
-import { partsOfSpeech } from '../glossary'
+import { partsOfSpeech, type PartOfSpeech, type Term } from '../term'
 
 /** A line of a glossary file that cannot be taken: its line in the file, and why. */
 export interface GlossaryProblem {

@@ -169,15 +169,32 @@ export interface LibraryQuestion {
   day: string
 }
 
+/** How many products show an item, and what the first of them is called in the source language. */
+interface Use {
+  used: number
+  product: string | null
+}
+
+/** The name of the first product that names an item: its own or its parent's, or its SKU where it has none. */
+const firstProduct = (setup: StoredSetup) => sql`(
+  select coalesce(n.value #>> '{}', p.sku) from product p
+  left join lateral (
+    select o.value from value o where o.product_id in (p.id, p.root_id) and o.storefront_id = 0
+    and o.attribute_id = ${setup.attributeIds.get('name') ?? 0} and o.language = ${setup.source}
+    order by o.product_id = p.id desc limit 1
+  ) n on true
+  where p.id = (select min(v.product_id) from ${naming(setup, sql`m.name`)})
+)`
+
 /**
- * A page of the library, each item with the number of products that name it. Words are looked for in names, texts and
+ * A page of the library, each item with the products that name it. Words are looked for in names, texts and
  * origins.
  */
 export async function listLibrary(
   db: Db,
   setup: StoredSetup,
   o: LibraryQuestion,
-): Promise<{ items: (LibraryItem & { used: number })[]; count: number }> {
+): Promise<{ items: (LibraryItem & Use)[]; count: number }> {
   const words = fold(o.q)
     .split(' ')
     .filter(Boolean)
@@ -190,12 +207,13 @@ export async function listLibrary(
   ]
   const from = sql`media m join blob b using (digest) ${where.length > 0 ? sql`where ${sql.join(where, sql` and `)}` : sql``}`
   const { rows } = await db.execute(sql`
-    select ${columns}, (select count(distinct v.product_id)::int from ${naming(setup, sql`m.name`)}) as used
+    select ${columns}, (select count(distinct v.product_id)::int from ${naming(setup, sql`m.name`)}) as used,
+      ${firstProduct(setup)} as product
     from ${from} order by ${o.order === 'newest' ? sql`m.created desc, m.name` : sql`m.name`} limit ${o.limit}
     offset ${o.offset}`)
   const count = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)
   return {
-    items: (rows as unknown as (MediaRow & { used: number })[]).map((r) => ({ ...itemOf(r), used: r.used })),
+    items: (rows as unknown as (MediaRow & Use)[]).map((r) => ({ ...itemOf(r), used: r.used, product: r.product })),
     count: count.rows[0]!.n,
   }
 }

@@ -1,6 +1,6 @@
 import type { BodyOf } from '@contracts/operations'
 import type { BulkReport } from '@contracts/bulk'
-import { checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
 import type { Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf } from '@core/bulk/change'
 import { bulkFields } from '@core/bulk/fields'

@@ -51,7 +51,7 @@ export async function listMedia(q: MediaQuery, now: number): Promise<{ items: Li
   })
   return {
     count,
-    items: items.map(({ used, ...one }) => ({
+    items: items.map(({ used, product, ...one }) => ({
       name: one.item.code,
       mime: one.content.mime,
       bytes: one.content.bytes,
@@ -62,6 +62,7 @@ export async function listMedia(q: MediaQuery, now: number): Promise<{ items: Li
       label: labelOfItem(one, reader) ?? null,
       findings: checkItem(one, reader, day),
       used,
+      product,
     })),
   }
 }

@@ -1,4 +1,4 @@
-import { checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { valueAt, type Product } from '@core/catalogue/model'
 import { currentAt, same, valuePath, type ProductFields, type ProductPatch } from '@core/catalogue/patch'

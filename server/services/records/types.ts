@@ -1,5 +1,5 @@
 import type { ProductType } from '@core/attributes/attribute'
-import { checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { same } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'

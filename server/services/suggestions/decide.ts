@@ -1,6 +1,7 @@
 import type { DecisionBody, DecisionReport } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
-import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { same } from '@core/catalogue/patch'
 import { languageName } from '@core/language/names'

@@ -6,7 +6,7 @@ import { stateInFile, type ExchangeRecord } from '@core/translation/exchange/uni
 import { writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
 import { writeXliff1 } from '@core/translation/exchange/xliff-1-write'
 import { writeXliff2 } from '@core/translation/exchange/xliff-2-write'
-import { termIn } from '@core/translation/glossary'
+import { termIn } from '@core/translation/term'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { database, type Db } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'

@@ -1,4 +1,5 @@
-import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { applyPatch, scopeOfPath, valuePath, type ProductPatch } from '@core/catalogue/patch'
 import { isStale, type Standing, type TranslationState } from '@core/translation/state'

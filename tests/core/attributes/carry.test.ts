@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import { carriedOver } from '@core/attributes/carry'
-import { checkedValue } from '@core/attributes/types/registry'
+import { checkedValue } from '@core/attributes/checked-value'
 import { testSetup } from '../../world'
 
 const byType: Partial<Record<AttributeTypeName, string>> = {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { blockerOf, checkTarget } from '@core/translation/checks/registry'
 import { numbersIn } from '@core/translation/checks/numbers'
-import { createGlossary, placesOfPhrase, type Term } from '@core/translation/glossary'
+import { createGlossary, placesOfPhrase } from '@core/translation/glossary'
+import type { Term } from '@core/translation/term'
 import type { Placeholder } from '@core/translation/coded'
 
 const languages = (target: string) => ({ source: 'en-GB', target })

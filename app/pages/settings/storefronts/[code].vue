@@ -48,6 +48,7 @@ const sides = {
 const side = ref<keyof typeof sides>('layout')
 /** Page layout is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
+useProofPlace()
 const sample = useLocalStorage('inkloom:layout-sample', '')
 const begun = call('listProducts', { query: { limit: 1, status: 'active' } }).then((a) => {
   if (!sample.value) sample.value = a.items[0]?.sku ?? ''

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partsOfSpeech, termIn } from '@core/translation/glossary'
+import { partsOfSpeech, termIn } from '@core/translation/term'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))

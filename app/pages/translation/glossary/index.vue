@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GlossaryImportReport } from '@contracts/translation'
-import { termIn, type Term } from '@core/translation/glossary'
+import { termIn, type Term } from '@core/translation/term'
 
 const lens = useLensStore()
 const setup = useSetupStore()
