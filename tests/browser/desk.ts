@@ -183,6 +183,13 @@ export async function dropWaiting(root: Page | Locator) {
     await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()
 }
 
+/** Shows the values of a product that are folded away, as nobody asks for them and they are empty. */
+export async function unfold(page: Page) {
+  const folded = page.getByRole('button', { name: /^\d+ more without a value$/ })
+  await folded.first().waitFor()
+  for (let n = await folded.count(); n > 0; n--) await folded.first().click()
+}
+
 /** Does something from the menu at the head of a page. */
 export async function more(page: Page, title: string, action: string) {
   await page.getByRole('button', { name: `More: ${title}`, exact: true }).click()

@@ -1,4 +1,4 @@
-import { choose, enter, expect, findings, patchValues, proof, settled, test } from './desk'
+import { choose, enter, expect, findings, patchValues, proof, settled, test, unfold } from './desk'
 
 test('a variant inherits, overrides and lets go', async ({ page }) => {
   await enter(page, '/catalogue/KZ-1100?in=uk/en-GB')
@@ -36,6 +36,7 @@ test('every kind of value is changed in place', async ({ page }) => {
       .getByRole('button', { name: 'Mounts on, own: Rack, Frame and Fork' })
       .or(page.getByRole('button', { name: 'Mounts on, own: Frame, Rack and Fork' })),
   ).toBeVisible()
+  await unfold(page)
   await open('Launched')
   await page.getByLabel('Launched', { exact: true }).fill('2030-10-01')
   await page.keyboard.press('Enter')
@@ -313,6 +314,7 @@ test('a set names its parts with how many there are, and a page says that it is 
   await page.getByLabel('Stock', { exact: true }).fill('0')
   await page.getByLabel('Stock', { exact: true }).blur()
   await expect(proof(page).locator('.stock')).toHaveText('Sold out')
+  await unfold(page)
   await page.getByRole('button', { name: /^Text when sold out, / }).press('Enter')
   await page.getByLabel('Text when sold out', { exact: true }).fill('Back when the frost has gone')
   await page.keyboard.press('Enter')

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-/** One tool of an editor: what it is called, what its button shows, and whether it holds where the text is written. */
+import type { Component } from 'vue'
+
+/** One tool of an editor: what it is called, its sign or what its button says, and whether it holds where one writes. */
 export interface EditorTool {
   label: string
-  shown: string
+  icon?: Component
+  shown?: string
   key?: string
   on?: boolean
   run: () => unknown
@@ -16,7 +19,6 @@ const { onFocus, onKey } = useToolbar(
   () => root.value,
   () => emit('leave'),
 )
-const weights: Record<string, string> = { Strong: 'font-bold', Emphasis: 'italic' }
 const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : label)
 </script>
 
@@ -37,14 +39,15 @@ const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : lab
         :key="t.label"
         type="button"
         class="min-h-6 min-w-6 rounded-sm px-1.5"
-        :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', weights[t.label]]"
+        :class="t.on ? 'bg-indigowash text-indigo' : 'text-ink2'"
         :aria-pressed="t.on"
         :aria-label="t.label"
         :title="titleOf(t)"
         @mousedown.prevent
         @click="t.run"
       >
-        {{ t.shown }}
+        <component :is="t.icon" v-if="t.icon" :size="15" aria-hidden="true" />
+        <template v-else>{{ t.shown }}</template>
       </button>
     </template>
     <slot name="end" />

@@ -1,4 +1,19 @@
 <script setup lang="ts">
+import {
+  Bold,
+  Code,
+  Image,
+  Italic,
+  Link,
+  List,
+  ListOrdered,
+  Maximize2,
+  Minimize2,
+  Quote,
+  Table,
+  Video,
+} from '@lucide/vue'
+import type { Component } from 'vue'
 import { Editor, EditorContent, VueNodeViewRenderer, type NodeViewProps } from '@tiptap/vue-3'
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
 import { normalForm } from '@core/richtext/normal-form'
@@ -157,35 +172,35 @@ watch(editor, (e) =>
 const is = (name: string, attributes?: object) => tick.value >= 0 && (editor.value?.isActive(name, attributes) ?? false)
 const chain = () => editor.value!.chain().focus()
 const marks = computed((): EditorTool[] => [
-  { label: 'Strong', shown: 'B', key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
-  { label: 'Emphasis', shown: 'I', key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
+  { label: 'Strong', icon: Bold, key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
+  { label: 'Emphasis', icon: Italic, key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
 ])
 const blocks = computed((): EditorTool[] => [
-  { label: 'List', shown: 'List', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
-  { label: 'Numbered', shown: 'Numbered', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
+  { label: 'List', icon: List, on: is('bulletList'), run: () => chain().toggleBulletList().run() },
+  { label: 'Numbered', icon: ListOrdered, on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
   {
     label: 'Table',
-    shown: 'Table',
+    icon: Table,
     on: is('table'),
     run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run(),
   },
 ])
-const insert = (kind: Inserting, label: string, shown: string): EditorTool => ({
+const insert = (kind: Inserting, label: string, icon: Component): EditorTool => ({
   label,
-  shown,
+  icon,
   on: inserting.value === kind,
   run: () => {
     inserting.value = inserting.value === kind ? undefined : kind
   },
 })
 const inserts = computed((): EditorTool[] => [
-  { label: 'Quote', shown: 'Quote', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
-  insert('picture', 'Picture from the library', 'Picture'),
-  insert('video', 'Video by link', 'Video'),
-  insert('markup', 'HTML', 'HTML'),
+  { label: 'Quote', icon: Quote, on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
+  insert('picture', 'Picture from the library', Image),
+  insert('video', 'Video by link', Video),
+  insert('markup', 'HTML', Code),
   {
     label: wide.value ? 'Smaller' : 'Full window',
-    shown: wide.value ? 'Smaller' : 'Full window',
+    icon: wide.value ? Minimize2 : Maximize2,
     on: wide.value,
     run: () => {
       wide.value = !wide.value
@@ -193,7 +208,7 @@ const inserts = computed((): EditorTool[] => [
   },
 ])
 const toolGroups = computed(() => {
-  const links: EditorTool[] = [{ label: 'Link', shown: 'Link', on: is('link'), run: link }]
+  const links: EditorTool[] = [{ label: 'Link', icon: Link, on: is('link'), run: link }]
   if (props.compact) return [[...marks.value, ...links]]
   return [marks.value, blocks.value, [...links, ...(props.full ? inserts.value : [])]]
 })

@@ -51,9 +51,10 @@ export function useValueGroups(
       added.value = []
     },
   )
-  watch(items, () => {
+  const keepFilled = () => {
     for (const column of items.value) for (const r of column.values()) if (holdsSomething(r)) kept.add(r.attribute)
-  })
+  }
+  watch(items, keepFilled, { immediate: true })
   const isFolded = (code: string) =>
     isEmpty(code) && !isRequired(code) && !kept.has(code) && !added.value.includes(code)
 

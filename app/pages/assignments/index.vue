@@ -39,7 +39,9 @@ function reachWords(code: string): string {
 }
 /** The page's order: area by area from top to bottom, built-in parts among the assignments. */
 const areas = computed(() => {
-  const known = layout.data.value ?? []
+  const known = layout.data.value
+  // Both are there before any row is, so that none moves when the other comes.
+  if (!known || !data.value) return []
   const others = [...new Set(items.value.map((a) => a.area))]
     .filter((a) => !known.some((k) => k.area === a))
     .map((area) => ({ area, name: '', limit: null, parts: [], elsewhere: true }))

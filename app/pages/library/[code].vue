@@ -175,6 +175,24 @@ async function makeReusable() {
     tellProblem(e)
   }
 }
+/** So many languages are named at the head of the page. */
+const mostNamed = 5
+/** Where the piece stands, and the languages in which it would be missing there. */
+const reachWords = computed(() => {
+  const { data } = fill
+  if (draft.value?.own) return `On ${draft.value.own.sku} only.`
+  if (!data.value) return ''
+  if (data.value.assigned.length === 0) return inSets.value.length > 0 ? 'In question sets only.' : 'Not assigned yet.'
+  return `On ${countShown(data.value.count, 'product')} in ${setup.storefrontName(lens.storefront)}.`
+})
+const missingWords = computed(() => {
+  const written = (draft.value?.texts ?? []).filter((t) => t.title.trim() !== '' || t.body.trim() !== '')
+  const missing = setup.languagesWithout(Object.fromEntries(written.map((t) => [t.language, 'written'])))
+  if (missing.length === 0) return 'Written in all languages.'
+  const named = missing.slice(0, mostNamed).map(languageName).join(', ')
+  const others = missing.length - mostNamed
+  return `Missing in ${named}${others > 0 ? ` and ${others} more` : ''}.`
+})
 const readonly = computed(() => !session.mayEdit)
 const keys = [{ keys: '@', does: 'Insert a value of the product' }]
 </script>
@@ -196,6 +214,11 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
         >only on {{ draft.own.sku }}</NuxtLink
       ></template
     >
+    <template v-if="draft && code" #under>
+      <p class="min-h-5 min-w-0 truncate text-ink2">
+        {{ reachWords }} <span :class="{ 'text-ochre': missingWords.startsWith('Missing') }">{{ missingWords }}</span>
+      </p>
+    </template>
     <template v-if="draft">
       <PieceSettings
         v-model="draft"

@@ -4,7 +4,7 @@ const settings = stageOf('settings')
 
 <template>
   <div class="page">
-    <PageHead stage="settings" title="Settings" />
+    <PageHead title="Settings" />
     <div class="page-body" tabindex="0" aria-label="Settings">
       <dl class="about">
         <template v-for="s in settings.parts" :key="s.to">

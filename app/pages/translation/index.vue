@@ -226,8 +226,17 @@ useKeys('Translation', [
                   :model-value="selected.has(list.row(v.index)!.record)"
                   :label="`Select ${list.row(v.index)!.title}`"
               /></span>
-              <span role="gridcell" class="truncate"
-                ><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink
+              <span role="gridcell" class="inline-row truncate"
+                ><img
+                  v-if="kindOf(list.row(v.index)!.record) === 'media'"
+                  :src="pictureUrl(code(list.row(v.index)!))"
+                  alt=""
+                  width="22"
+                  height="22"
+                  class="h-[22px] w-[22px] object-cover"
+                /><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{
+                  list.row(v.index)!.title
+                }}</NuxtLink
                 ><small class="ml-2 text-ink3">{{ kindWords[kindOf(list.row(v.index)!.record)] }}</small></span
               >
               <span role="gridcell" class="code truncate">{{ code(list.row(v.index)!) }}</span>

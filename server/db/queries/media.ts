@@ -186,6 +186,18 @@ const firstProduct = (setup: StoredSetup) => sql`(
   where p.id = (select min(v.product_id) from ${naming(setup, sql`m.name`)})
 )`
 
+/** What the first product that shows each of some items is called; an item that none shows is not among them. */
+export async function firstProductsOf(
+  db: Db,
+  setup: StoredSetup,
+  names: readonly string[],
+): Promise<Map<string, string>> {
+  if (names.length === 0) return new Map()
+  const { rows } = await db.execute<{ name: string; product: string | null }>(sql`
+    select m.name, ${firstProduct(setup)} as product from media m where m.name = any(${sql.param([...names])}::text[])`)
+  return new Map(rows.flatMap((r) => (r.product === null ? [] : [[r.name, r.product]])))
+}
+
 /**
  * A page of the library, each item with the products that name it. Words are looked for in names, texts and
  * origins.

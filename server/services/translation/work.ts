@@ -3,6 +3,7 @@ import type { ShownWork, WorkRecord, WorkCounts, Unit } from '@contracts/transla
 import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { pieceCodes } from '../../db/queries/library'
+import { firstProductsOf } from '../../db/queries/media'
 import { mayTranslateInto, translatorsInto } from '../../db/queries/people'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -168,6 +169,17 @@ const add = (to: WorkCounts, c: WorkCounts) => {
   for (const name of countNames) to[name] += c[name]
 }
 
+/** Pictures and files by the product that shows them: nobody knows them by the names of their files. */
+async function titledByProduct(db: Db, setup: StoredSetup, items: WorkRecord[]): Promise<WorkRecord[]> {
+  const nameOf = ({ record }: WorkRecord) => {
+    const { kind, id } = splitRecord(record)
+    return kind === 'media' ? id : undefined
+  }
+  const names = items.flatMap((i) => nameOf(i) ?? [])
+  const products = await firstProductsOf(db, setup, names)
+  return items.map((i) => ({ ...i, title: products.get(nameOf(i) ?? '') ?? i.title }))
+}
+
 /**
  * Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by
  * SKU.
@@ -176,7 +188,7 @@ export async function listWork(asked: WorkAsked & { limit: number; offset: numbe
   const db = database()
   const setup = await loadSetup(db)
   const found = await foundRecords(db, setup, targetEdition(setup, asked.storefront, asked.language), asked, now)
-  const here = found.items.slice(asked.offset, asked.offset + asked.limit)
+  const here = await titledByProduct(db, setup, found.items.slice(asked.offset, asked.offset + asked.limit))
   if (!found.products) return { items: here, count: found.items.length, total: found.total }
   const products = await productWork(db, setup, {
     ...found.products,
