@@ -2,7 +2,7 @@ import { Joi, type ObjectSchema } from './schema'
 import { code } from './product'
 
 /** What other systems can be told of. */
-export const connectionEventNames = ['release.live', 'page.changed', 'import.done'] as const
+export const connectionEventNames = ['release.live', 'page.changed', 'import.done', 'translation.due'] as const
 export type ConnectionEventName = (typeof connectionEventNames)[number]
 
 export const connectionKindNames = ['webhook'] as const

@@ -9,6 +9,7 @@ import { checkWhatWentLive } from '../services/release/check-live'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
+import { tellOfDueWork } from '../services/translation/due-work'
 import { writeWhatIsLive } from '../services/written/write-live'
 
 /** Work that comes round by itself. Adding one is adding an entry. */
@@ -34,6 +35,7 @@ export const chores: Record<string, Chore> = {
   'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
   // After what changed by a release or by time was noted.
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
+  'Translations that are due': { every: 60_000, atStart: true, work: tellOfDueWork },
   'Messages to other systems': { every: 1000, atStart: true, work: sendWhatIsDue },
   'Messages that were sent': { every: 3_600_000, atStart: false, work: forgetSent },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },

@@ -14,6 +14,8 @@ const { database } = await import('@server/db/connect')
 const { importProducts } = await import('@server/services/imports/import-products')
 const { hmacSha256 } = await import('@server/services/signing/hmac')
 const { seal, unseal } = await import('@server/services/signing/seal')
+const { shareWork } = await import('@server/services/translation/work')
+const { tellOfDueWork } = await import('@server/services/translation/due-work')
 const { noteMoments } = await import('@server/services/release/steps')
 const { goLive, hour } = await import('./released')
 
@@ -136,9 +138,10 @@ describe('a message', () => {
     await goLive('nord', pages, now)
     await noteMoments(now + 3 * hour)
     await sendWhatIsDue(now + 3 * hour)
-    expect(received.map(({ body }) => [body.storefront, body.by])).toEqual([
-      ['ch', 'release'],
-      ['ch', 'time'],
+    // Messages are sent several at a time, so that either can come first.
+    expect(received.map(({ body }) => `${String(body.storefront)} ${String(body.by)}`).sort()).toEqual([
+      'ch release',
+      'ch time',
     ])
   })
   it('is written while a connection is not paused, and waits while it is', async () => {
@@ -162,6 +165,54 @@ describe('a message', () => {
     expect(received.map(({ body }) => body)).toEqual([
       expect.objectContaining({ event: 'import.done', storefront: null, title: 'Stock', created: 2, rejected: 0 }),
     ])
+  })
+})
+
+describe('translations that are due', () => {
+  const assign = (records: string[], due: string | null) =>
+    shareWork(ada, { language: 'fr-CH', records, person: ada.id, due })
+  const told = async (at: number) => {
+    received.length = 0
+    await tellOfDueWork(at)
+    await sendWhatIsDue(at)
+    return received.map(({ body }) => body)
+  }
+  const day = 24 * hour
+  const dayOf = (at: number) => new Date(at).toISOString().slice(0, 10)
+
+  beforeEach(async () => {
+    const rows = file('sku,type,name,name@/fr-CH\nT-1,bag,Bag,\nT-2,bag,Sack,Sac\nT-3,bag,Box,\n')
+    await importProducts(rows, { mode: 'apply', take: 'all', title: 'Texts', personId: null, now })
+    await connected('agency', { events: ['translation.due'] })
+  })
+
+  it('are told on their day, once, and only those that are not done', async () => {
+    await assign(['product:T-1', 'product:T-2', 'product:T-3'], dayOf(now + day))
+    expect(await told(now)).toEqual([])
+    expect(await told(now + day)).toEqual([
+      expect.objectContaining({
+        event: 'translation.due',
+        language: 'fr-CH',
+        due: dayOf(now + day),
+        person: ada.name,
+        records: ['product:T-1', 'product:T-3'],
+        more: false,
+      }),
+    ])
+    expect(await told(now + 2 * day)).toEqual([])
+  })
+  it('are told again where they are assigned again, and never without a day', async () => {
+    await assign(['product:T-1'], dayOf(now))
+    expect(await told(now)).toHaveLength(1)
+    await assign(['product:T-1'], dayOf(now))
+    expect(await told(now)).toHaveLength(1)
+    await assign(['product:T-1'], null)
+    expect(await told(now + 30 * day)).toEqual([])
+  })
+  it('are told once by workers that look at the same moment', async () => {
+    await assign(['product:T-1'], dayOf(now))
+    await Promise.all([tellOfDueWork(now), tellOfDueWork(now), tellOfDueWork(now)])
+    expect(await messagesOf('agency')).toHaveLength(1)
   })
 })
 

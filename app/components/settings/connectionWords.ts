@@ -5,6 +5,7 @@ export const eventWords: Record<ConnectionEventName, string> = {
   'release.live': 'A release went live',
   'page.changed': 'Released pages changed',
   'import.done': 'An import was applied',
+  'translation.due': 'Assigned translations are due',
 }
 
 export const messageStateWords: Record<MessageState, string> = {

@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm'
-import type { Db } from '../connect'
+import type { Db, Tx } from '../connect'
 import * as t from '../schema'
 
 /** Who has to translate a record into a language, and by when. */
@@ -42,7 +42,8 @@ export async function writeShares(
   await db.execute(sql`
     insert into work_share (record, language, person_id, due)
     select r, ${language}, ${person}, ${due}::date from unnest(${sql.param(records)}::text[]) as r
-    on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
+    on conflict (record, language) do update
+    set person_id = excluded.person_id, due = excluded.due, told = false`)
 }
 
 /** Takes records in a language from whoever has them. */
@@ -63,4 +64,29 @@ export async function countSharesOfOthers(
     select count(*)::int as n from work_share
     where language = ${language} and record = any(${sql.param(records)}::text[]) and person_id <> ${personId}`)
   return rows[0]!.n
+}
+
+/** Work that is due and of which nobody was told, as one person's in a language by a day. */
+export interface DueWork {
+  language: string
+  due: string
+  person: string
+  records: string[]
+}
+
+/**
+ * Notes of all work that is due by a day that other systems are told of it, and says which it was. Whoever else looks
+ * meanwhile finds none of it.
+ */
+export async function takeDueWork(tx: Tx, day: string): Promise<DueWork[]> {
+  const { rows } = await tx.db.execute<DueWork & Record<string, unknown>>(sql`
+    with due as (
+      select record, language from work_share where not told and due <= ${day}::date for update skip locked),
+    told as (
+      update work_share w set told = true from due d where w.record = d.record and w.language = d.language
+      returning w.record, w.language, w.due, w.person_id)
+    select t.language, t.due::text, p.name as person, array_agg(t.record order by t.record) as records
+    from told t join person p on p.id = t.person_id group by t.language, t.due, p.id, p.name
+    order by t.due, t.language, p.id`)
+  return rows
 }

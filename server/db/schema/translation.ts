@@ -128,6 +128,12 @@ export const workShare = pgTable(
       .notNull()
       .references(() => person.id, { onDelete: 'cascade' }),
     due: date('due', { mode: 'string' }),
+    /** Whether other systems were told that it is due. */
+    told: boolean('told').notNull().default(false),
   },
-  (t) => [primaryKey({ columns: [t.record, t.language] }), index('work_share_person').on(t.personId)],
+  (t) => [
+    primaryKey({ columns: [t.record, t.language] }),
+    index('work_share_person').on(t.personId),
+    index('work_share_to_tell').on(t.due).where(sql`not told and due is not null`),
+  ],
 )

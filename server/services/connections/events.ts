@@ -35,12 +35,13 @@ async function bodyOfStep(storefront: string | null, { step }: Record<string, un
   }
 }
 
-/** What an import came to. */
-const bodyOfImport = (_storefront: string | null, data: Record<string, unknown>): Promise<Body> => Promise.resolve(data)
+/** What was noted when it happened, as it is. */
+const bodyAsNoted = (_storefront: string | null, data: Record<string, unknown>): Promise<Body> => Promise.resolve(data)
 
 /** Every event. Adding one is adding an entry, its name in the contract, and noting it where it happens. */
 export const connectionEvents: Record<ConnectionEventName, ConnectionEvent> = {
   'release.live': { bodyOf: bodyOfStep },
   'page.changed': { bodyOf: bodyOfStep },
-  'import.done': { bodyOf: bodyOfImport },
+  'import.done': { bodyOf: bodyAsNoted },
+  'translation.due': { bodyOf: bodyAsNoted },
 }

@@ -1,0 +1,2 @@
+ALTER TABLE "work_share" ADD COLUMN "told" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+CREATE INDEX "work_share_to_tell" ON "work_share" USING btree ("due") WHERE not told and due is not null;
