@@ -54,7 +54,7 @@ const views = {
   'house-style': [
     '/settings/house-style/new?in=de/de-DE',
     async (p) => {
-      await choose(p.getByLabel('Language', { exact: true }), 'in German')
+      await choose(p.getByLabel('Language', { exact: true }), 'In German')
       await p.getByLabel('Banned words').fill('Tasche')
       await p.getByLabel('Characters, at most').fill('2000')
       await p.getByRole('button', { name: /Search the whole catalogue/ }).click()
@@ -160,7 +160,7 @@ const views = {
   layout: [
     '/settings/storefronts/uk?in=uk/en-GB',
     async (p) => {
-      await choose(p.getByLabel('How details is shown'), 'accordion, one open at a time')
+      await choose(p.getByLabel('How details is shown'), 'Accordion, one open at a time')
       await p
         .getByLabel('What would change on this page')
         .or(p.getByText('Nothing would change on this page.'))

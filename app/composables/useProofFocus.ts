@@ -11,13 +11,16 @@ export interface ProofTrial {
   layout?: Layout
 }
 
+/** Whether the window has no room for the proof beside a page: it lies over it then, and is opened when it is wanted. */
+const isNarrow = () => window.matchMedia('(max-width: 980px)').matches
+
 /** On which screen the proof shows a page. */
 export const useProofWidth = () => useState<ScreenName>('proof-width', () => 'phone')
 
 /** The product whose page the proof shows beside the screen. */
 export function useProofFocus() {
   const focus = useState<string | null>('proof-focus', () => null)
-  const open = useState<boolean>('proof-open', () => true)
+  const open = useState<boolean>('proof-open', () => !isNarrow())
   /** Rises when something was saved that the page may show. */
   const version = useState<number>('proof-version', () => 0)
   const trial = useState<ProofTrial | null>('proof-trial', () => null)

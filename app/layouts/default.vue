@@ -38,9 +38,7 @@ useKeys('Everywhere', [
 
 <template>
   <!-- Clipped and positioned: what is hidden in a list, far down, must not make the frame itself scroll. -->
-  <div
-    class="relative grid h-full grid-cols-[84px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-clip"
-  >
+  <div class="frame">
     <a href="#work" class="sr-only focus:not-sr-only">Skip to content</a>
     <LensBar class="col-span-3" @find="finder = true" />
     <WorkRail />

@@ -14,9 +14,22 @@ const only = ref('')
 const counted = ref<Counted>('parts')
 const { result, failure, busy, start } = useJobResult<Coverage>()
 const count = () => start(() => call('coverage', { body: { storefronts: only.value ? [only.value] : [] } }))
-const areas = computed(() =>
-  (result.value?.areas ?? []).map((a) => ({ area: a.area, title: capitalised(areaName(a.area, [a])) })),
-)
+/** Whether anything stands in an area on some page, or should. */
+function isInUse({ rows, editions }: Coverage, area: string): boolean {
+  return rows.some((row) =>
+    editions.some((e) => {
+      const cell = row.cells[cellKey(`${e.storefront}/${e.language}`, area)]
+      return cell !== undefined && ((shareFilled(cell, counted.value) ?? 0) > 0 || cell.gaps > 0 || cell.surplus > 0)
+    }),
+  )
+}
+const areas = computed(() => {
+  const all = result.value
+  if (!all) return []
+  return all.areas
+    .filter((a) => isInUse(all, a.area))
+    .map((a) => ({ area: a.area, title: capitalised(areaName(a.area, [a])) }))
+})
 const chosen = ref<string | null>(null)
 const edition = computed(
   () =>
@@ -148,7 +161,11 @@ useKeys('Coverage', [
           </thead>
           <tbody>
             <tr v-for="r in table" :key="r.type" class="border-b border-hair">
-              <th class="py-1 pr-3 font-normal">{{ setup.label(setup.types.get(r.type)?.labels, r.type) }}</th>
+              <th class="py-1 pr-3 font-normal">
+                <NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: r.type } }">{{
+                  setup.label(setup.types.get(r.type)?.labels, r.type)
+                }}</NuxtLink>
+              </th>
               <td class="pr-4 text-right">{{ numberShown(r.products) }}</td>
               <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right">
                 <template v-if="c.cell"

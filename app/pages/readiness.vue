@@ -280,6 +280,7 @@ const codes = computed(() =>
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
       <LazyConditionGroup v-model="rule" />
     </div>
+    <p class="phone-only px-3 pb-2 text-ink2">The cloth needs a wider window. Findings open as usual.</p>
     <div class="split-body">
       <ClothGrid
         ref="grid"

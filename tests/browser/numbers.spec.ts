@@ -22,6 +22,7 @@ test('a measure is read as it is typed: comma, unit and all, and what was unders
 test('what cannot be read stays as it was typed, with the reason, and nothing is saved', async ({ page }) => {
   await enter(page, `/catalogue/${sku}?in=uk/en-GB`)
   const before = await (await page.request.get(`/api/products/${sku}`)).text()
+  await settled(page)
   await page.getByRole('button', { name: /^Package weight, / }).click()
   const field = page.getByLabel('Package weight', { exact: true })
   for (const [typed, reason] of [

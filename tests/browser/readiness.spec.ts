@@ -176,7 +176,7 @@ test('a word is tried, banned, found on the cloth, and allowed again', async ({ 
 test('a storefront gets the fact that its texts name, and its pages get nearer to ready', async ({ page }) => {
   await enter(page, '/readiness?in=ch/de-CH&shop=ch', 'administrator')
   await expect(page.getByRole('region', { name: 'Fixes' })).toContainText(
-    /the storefront’s return days.* unblocks \d+ pages in Switzerland/,
+    /the storefront’s return days.*unblocks \d+ pages in Switzerland/,
   )
   await page.goto('/settings/storefronts')
   await page.getByRole('link', { name: 'Switzerland' }).click()
@@ -195,7 +195,9 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   await expect(async () => {
     await page.reload()
     await expect(page.getByRole('region', { name: 'Fixes' }).getByRole('button', { name: /./ }).first()).toBeVisible()
-    await expect(page.getByRole('region', { name: 'Fixes' }).getByRole('button', { name: /the storefront’s return days/ })).toHaveCount(0, { timeout: 2000 })
+    await expect(
+      page.getByRole('region', { name: 'Fixes' }).getByRole('button', { name: /the storefront’s return days/ }),
+    ).toHaveCount(0, { timeout: 2000 })
   }).toPass({ timeout: 40_000 })
   await page.goto('/settings/storefronts/ch')
   await page.getByRole('button', { name: 'History' }).click()

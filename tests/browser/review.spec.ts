@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, audit, enter, expect, patchValues, proof, test } from './desk'
+import { choose, audit, enter, expect, patchValues, proof, test, unfold } from './desk'
 
 const feed = (page: Page) => page.getByRole('feed', { name: 'Suggestions' })
 const rows = (page: Page) => feed(page).getByRole('article')
@@ -222,6 +222,7 @@ test('a product shows how it stands in search results, and a slug that was chang
     await expect(result).toContainText(`ch / fr-CH / ${slug}`)
   }
   await expect(result).toContainText('One former slug leads here: sacoche-regn')
+  await unfold(page)
   await page
     .locator('#field-search-title')
     .getByRole('button', { name: /^Search title/ })

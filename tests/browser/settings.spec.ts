@@ -1,4 +1,4 @@
-import { choose, enter, expect, findings, proof, test } from './desk'
+import { choose, enter, expect, findings, proof, test, unfold } from './desk'
 
 test('sets up a product type, with attributes that there are and new ones', async ({ page }) => {
   await enter(page, '/settings/types')
@@ -47,6 +47,7 @@ test('sets up a product type, with attributes that there are and new ones', asyn
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Wren trailer' })).toBeVisible()
   await expect(page.getByText('0 of 1 required')).toBeVisible()
+  await unfold(page)
   await page
     .getByRole('button', { name: /^What is inside, missing/ })
     .first()

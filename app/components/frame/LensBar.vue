@@ -46,8 +46,17 @@ function backToNow(close: () => void) {
 
 <template>
   <header class="flex items-center border-b border-hair2 bg-sheet pr-3.5">
-    <NuxtLink to="/catalogue" class="grid w-[84px] place-items-center" aria-label="Ink Loom"><LoomMark /></NuxtLink>
-    <div class="whitespace-nowrap font-serif text-[15.5px] italic text-ink2" role="group" aria-label="Lens">
+    <NuxtLink
+      to="/catalogue"
+      class="grid w-[84px] shrink-0 place-items-center max-[620px]:w-[46px]"
+      aria-label="Ink Loom"
+      ><LoomMark
+    /></NuxtLink>
+    <div
+      class="min-w-0 overflow-x-auto whitespace-nowrap font-serif text-[15.5px] italic text-ink2"
+      role="group"
+      aria-label="Lens"
+    >
       Looking at
       <LensMenu
         label="Storefront"
@@ -88,12 +97,13 @@ function backToNow(close: () => void) {
       </DropPanel>
     </div>
     <button
-      class="ml-auto flex w-[290px] items-center whitespace-nowrap gap-2 rounded border border-hair bg-paper px-2.5 py-1 text-ink3"
+      class="wide-only ml-auto flex w-[290px] items-center whitespace-nowrap gap-2 rounded border border-hair bg-paper px-2.5 py-1 text-ink3"
       type="button"
       @click="emit('find')"
     >
       Find a product, piece or command <span class="key ml-auto">Ctrl K</span>
     </button>
+    <button class="narrow-only act ml-auto" type="button" @click="emit('find')">Find</button>
     <ActionMenu
       class="ml-3.5 grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo"
       :label="initials"

@@ -30,6 +30,7 @@ watch(
     }
   },
 )
+const { focus, open } = useProofFocus()
 const state = { queued: 'queued', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
 const report = computed(() => job.value && reportOf(job.value))
 const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellProblem)
@@ -72,7 +73,10 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
     <span v-else>Nothing is running</span>
     <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>
     <NuxtLink class="plain" to="/work">History of work</NuxtLink>
-    <span class="ml-auto flex items-center gap-1.5"
+    <button v-if="focus" class="narrow-only plain ml-auto" type="button" @click="open = !open">
+      {{ open ? 'Hide proof' : 'Show proof' }}
+    </button>
+    <span class="wide-only ml-auto flex items-center gap-1.5"
       ><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront
       <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')">
         <span class="key">?</span> keys

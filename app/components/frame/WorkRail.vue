@@ -18,8 +18,8 @@ onMounted(() => {
       :aria-current="isInStage(s, route.path) ? 'page' : undefined"
     >
       <svg viewBox="0 0 24 24" fill="none" stroke="currentColor" aria-hidden="true"><path :d="s.drawing" /></svg
-      >{{ s.name
-      }}<small v-if="s.code === 'review' && waiting.own" class="text-[10.5px] leading-none text-ink2"
+      ><span class="stage-name">{{ s.name }}</span
+      ><small v-if="s.code === 'review' && waiting.own" class="text-[10.5px] leading-none text-ink2"
         >{{ numberShown(waiting.own) }}<span class="sr-only"> of yours to review</span></small
       >
     </NuxtLink>

@@ -136,7 +136,7 @@ const dayAfter = (day: string) =>
           <th class="pr-2 font-normal">Storefront</th>
           <th class="pr-2 font-normal">For</th>
           <th class="pr-2 font-normal">From and to</th>
-          <th class="pr-2 font-normal">Pieces</th>
+          <th class="pr-2 font-normal">From items</th>
           <th class="pr-2 font-normal">Priority</th>
           <th class="pr-2 font-normal">Price</th>
           <th />

@@ -52,7 +52,8 @@ const borrowed = computed(() =>
 </script>
 
 <template>
-  <section v-if="data" class="px-5 pt-2" aria-label="In search results">
+  <section v-if="!data" class="min-h-[136px]" aria-hidden="true" />
+  <section v-else class="px-5 pt-2" aria-label="In search results">
     <div
       class="max-w-[640px] border-l-[3px] border-hair2 pl-3"
       :lang="language"

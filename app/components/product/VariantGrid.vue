@@ -146,12 +146,35 @@ function readTyped(a: Attribute) {
     tellProblem(new ApiProblem({ title: 'Not read', status: 422, detail: (e as Error).message }))
   }
 }
-const wanted = computed(() =>
-  differsIn.value.length > 0 && differsIn.value.every((c) => (axes.value[c] ?? []).length > 0)
-    ? combinations(differsIn.value.map((c) => ({ attribute: c, values: axes.value[c]! })))
-    : [],
-)
+const isIn = (values: readonly Value[], v: Value) => values.some((x) => JSON.stringify(x) === JSON.stringify(v))
+/** The values of an attribute that variants have already. */
+const usedValues = (code: string) =>
+  rows.value.reduce<Value[]>((used, { values }) => {
+    const v = values[code] ?? null
+    return v === null || isIn(used, v) ? used : [...used, v]
+  }, [])
+const chosenValues = (code: string) => {
+  const used = usedValues(code)
+  return (axes.value[code] ?? []).filter((v) => !isIn(used, v))
+}
+const hasChosen = computed(() => differsIn.value.some((c) => chosenValues(c).length > 0))
+/** Every combination of the values that are used with those that were chosen beside them. */
+const wanted = computed(() => {
+  const axesOf = differsIn.value.map((c) => ({ attribute: c, values: [...usedValues(c), ...chosenValues(c)] }))
+  return axesOf.length > 0 && axesOf.every((a) => a.values.length > 0) ? combinations(axesOf) : []
+})
 const missing = computed(() => wanted.value.filter((w) => !rows.value.some((r) => hasValues(r, w))))
+/** So many of the new combinations are named before they are made. */
+const mostNamed = 6
+const newWords = computed(() => {
+  const wordsOf = (values: Record<string, Value>) =>
+    differsIn.value.map((c) => valueLabel(setup.attributes.get(c)!, values[c]!)).join(' ')
+  const named = missing.value.slice(0, mostNamed).map(wordsOf).join(', ')
+  const others = missing.value.length - mostNamed
+  return others > 0 ? `${named} and ${others} more` : named
+})
+/** What a choice looks like, of colours. */
+const swatchOf = (a: Attribute, v: Value | null | undefined) => a.options.find((o) => o.code === v)?.swatch
 const selected = ref<number[]>([])
 const pattern = ref<number | null>(null)
 function makeRows() {
@@ -261,9 +284,10 @@ function removeNewRows() {
           <CheckBox
             v-for="v in choosable(a) ?? []"
             :key="String(v)"
-            :model-value="(axes[code] ?? []).includes(v)"
+            :model-value="isIn(usedValues(code), v) || isIn(axes[code] ?? [], v)"
+            :disabled="isIn(usedValues(code), v)"
             @update:model-value="toggleValue(code, v)"
-            >{{ valueLabel(a, v) }}</CheckBox
+            ><ColourDot :colour="swatchOf(a, v)" />{{ valueLabel(a, v) }}</CheckBox
           >
           <TextField
             v-if="!choosable(a)"
@@ -275,7 +299,7 @@ function removeNewRows() {
           />
         </template>
       </fieldset>
-      <p v-if="wanted.length" class="flex items-center gap-3">
+      <p v-if="missing.length || (wanted.length && hasChosen)" class="flex items-baseline gap-3">
         <button type="button" class="act" :disabled="missing.length === 0" @click="makeRows">
           {{
             missing.length === 0
@@ -283,6 +307,7 @@ function removeNewRows() {
               : `Create ${missing.length} of ${wanted.length} combinations`
           }}
         </button>
+        <span v-if="missing.length" class="text-ink2">{{ newWords }}</span>
       </p>
     </div>
     <div v-if="rows.length" class="mt-3 overflow-x-auto border-y border-hair2">
@@ -309,13 +334,15 @@ function removeNewRows() {
               />
             </td>
             <td v-for="c in differsIn" :key="c" class="py-1 pr-2">
-              <span :class="{ 'text-madder': at(i, `value:${c}`) }" :title="at(i, `value:${c}`)?.message">{{
-                r.values[c] === null || r.values[c] === undefined
-                  ? 'not set'
-                  : valueLabel(setup.attributes.get(c)!, r.values[c]!)
-              }}</span><small v-if="at(i, `value:${c}`)" class="block text-madder">{{
-                at(i, `value:${c}`)!.message
-              }}</small>
+              <ColourDot :colour="swatchOf(setup.attributes.get(c)!, r.values[c])" /><span
+                :class="{ 'text-madder': at(i, `value:${c}`) }"
+                :title="at(i, `value:${c}`)?.message"
+                >{{
+                  r.values[c] === null || r.values[c] === undefined
+                    ? 'not set'
+                    : valueLabel(setup.attributes.get(c)!, r.values[c]!)
+                }}</span
+              ><small v-if="at(i, `value:${c}`)" class="block text-madder">{{ at(i, `value:${c}`)!.message }}</small>
             </td>
             <td class="py-1 pr-2">
               <TextField

@@ -6,11 +6,7 @@ const width = useProofWidth()
 </script>
 
 <template>
-  <aside
-    class="flex min-h-0 flex-col border-l border-hair2 bg-shade"
-    :class="width === 'phone' ? 'w-[398px]' : 'w-[560px]'"
-    aria-label="Proof: the page as a shopper gets it"
-  >
+  <aside class="proof-shell" :class="{ wide: width !== 'phone' }" aria-label="Proof: the page as a shopper gets it">
     <div class="flex items-center gap-3 px-3.5 py-2 text-[12px] text-ink2">
       <h2 class="text-[14px]">Proof</h2>
       <ScreenChoice v-model="width" />

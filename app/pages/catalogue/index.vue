@@ -277,6 +277,7 @@ onMounted(() => grid.value?.focus())
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
       <LazyConditionGroup v-model="rule" />
     </div>
+    <p class="phone-only px-3 pb-2 text-ink2">The sheet needs a wider window. Products open as usual.</p>
     <SheetGrid
       ref="grid"
       v-model:sort="sort"
