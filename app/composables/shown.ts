@@ -38,16 +38,34 @@ export function inlineLabel(address: string): string {
 /** An inline value by its name, in brackets that no text has: ‹Volume›. */
 const inlineWords = (address: string) => `‹${inlineLabel(address)}›`
 
-/** Rich text on one line: inline values by their names, no markup. */
-export function plainShown(html: string): string {
-  return html
-    .replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => inlineWords(address))
-    .replace(/<\/(p|li|h\d|td|th)>/g, ' ')
+/** The words of rich text; what ends a block becomes `blockEnd`. */
+const wordsOfMarkup = (html: string, blockEnd: string) =>
+  html
+    .replace(/<\/(p|li|h\d|td|th)>/g, blockEnd)
     .replace(/<[^>]+>/g, '')
     .replaceAll('&lt;', '<')
     .replaceAll('&gt;', '>')
     .replaceAll('&amp;', '&')
-    .trim()
+
+/** Rich text on one line: inline values by their names, no markup. */
+export const plainShown = (html: string) =>
+  wordsOfMarkup(
+    html.replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => inlineWords(address)),
+    ' ',
+  ).trim()
+
+/** A part of a text: words, or the address of an inline value. */
+export type TextPart = { words: string } | { address: string }
+
+/** Rich text as words, a line for each block, and the inline values between them. */
+export function textParts(html: string): TextPart[] {
+  const parts = html.split(/<data value="([^"]*)"><\/data>/)
+  return parts.flatMap((part, i): TextPart[] => {
+    if (i % 2 === 1) return [{ address: part }]
+    const all = wordsOfMarkup(part, '\n')
+    const words = i === parts.length - 1 ? all.trimEnd() : all
+    return words === '' ? [] : [{ words }]
+  })
 }
 
 /** The language of the interface, in which it writes dates, numbers and names of languages. */

@@ -154,7 +154,6 @@ const origin = computed(() => {
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
   if (value === null || isNotApplicable(value)) return text
-  if (entry.value.formatted === 'lines') return (value as string[]).map(plainShown)
   return entry.value.lines?.(value, { language: props.language, labels: [] }) ?? text
 })
 </script>
@@ -248,6 +247,17 @@ const shown = computed(() => {
           </tr>
         </tbody>
       </table>
+      <ol v-else-if="entry.formatted === 'lines'">
+        <li v-for="(p, i) in resolved.value as string[]" :key="i" class="flex gap-1.5">
+          <span class="text-ink3">{{ i + 1 }}</span><InlineText :html="p" :values="values" />
+        </li>
+      </ol>
+      <InlineText
+        v-else-if="entry.formatted === 'blocks'"
+        class="line-clamp-4"
+        :html="String(resolved.value)"
+        :values="values"
+      />
       <ol v-else-if="Array.isArray(shown)">
         <li v-for="(p, i) in shown" :key="i" class="flex gap-1.5">
           <span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span>

@@ -40,11 +40,11 @@ const substance = computed(() => {
 })
 const requiredWords = ({ required, filled }: ValueGroup) => (required === 0 ? '' : `${filled} of ${required} required`)
 
-/** What inline values can name, with what they read as here; those with a value first. */
+/** What inline values can name, with what they read as in an edition; those with a value first. */
 const notNamed = new Set(['description', 'key-points', picturesAttribute, 'name', 'summary'])
 const sampleLength = 40
-const offered = computed<OfferedValue[]>(() =>
-  (props.resolved[0]?.items ?? [])
+const offeredOf = ({ items }: ResolvedValues): OfferedValue[] =>
+  items
     .filter((r) => !notNamed.has(r.attribute))
     .map((r) => ({
       address: `attribute:${r.attribute}`,
@@ -52,8 +52,8 @@ const offered = computed<OfferedValue[]>(() =>
       sample: (r.shown ?? '').slice(0, sampleLength),
       filled: r.value !== null,
     }))
-    .sort((a, b) => Number(b.filled) - Number(a.filled)),
-)
+    .sort((a, b) => Number(b.filled) - Number(a.filled))
+const offered = computed(() => props.resolved.map(offeredOf))
 /** A fact that is being added has no value yet. */
 const nothing = (attribute: string) => ({
   ...missingValue(attribute),
@@ -123,7 +123,7 @@ onMounted(() => {
             :storefront="column.storefront"
             :language="column.language"
             :wanted="of(index, picturesAttribute)?.required ?? false"
-            :values="offered"
+            :values="offered[index] ?? []"
             :sources="sources"
             :write="patchValue"
             :readonly="!session.mayEdit"
@@ -176,7 +176,7 @@ onMounted(() => {
             :storefront="column.storefront"
             :language="column.language"
             :wanted="of(index, code)?.required ?? false"
-            :values="offered"
+            :values="offered[index] ?? []"
             :sources="sources"
             :write="patchValue"
             :readonly="!mayWrite(column.language, setup.attributes.get(code)!.translatable)"

@@ -62,6 +62,12 @@ const where = (f: FixDocument) =>
   padding: 5px 12px;
   white-space: nowrap;
 }
+@media (max-width: 620px) {
+  .one-line {
+    flex-wrap: wrap;
+    white-space: normal;
+  }
+}
 .lead {
   color: var(--ink-2);
   font-family: var(--font-serif);
