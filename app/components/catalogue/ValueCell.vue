@@ -125,7 +125,7 @@ async function clear() {
 const entry = computed(() => attributeTypes[props.attribute.type])
 /** Says whose text is shown in place of one of the language, and whether pages show it too. */
 const fallbackNote = (language: string, counts: boolean) =>
-  counts ? `borrowed from ${language}` : `${language}, a hint for you: pages do not show it`
+  counts ? `borrowed from ${language}` : `from ${language}, not shown on pages`
 const note = computed(() => {
   const r = props.resolved
   if (r.origin === 'fallback') return fallbackNote(languageName(r.language ?? ''), r.counts)

@@ -24,32 +24,39 @@ useKeys('Product types', [
     </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Product types">
-      <table class="w-full text-left">
-        <thead class="sticky top-0 bg-sheet text-[12.5px]">
-          <tr class="border-b border-hair2">
-            <th class="px-5 py-1.5">Name</th>
-            <th class="pr-6 text-right">Products</th>
-            <th class="pr-6 text-right">Attributes</th>
-            <th class="pr-6 text-right">Required</th>
-            <th class="pr-5">No name in</th>
+      <table class="listing">
+        <colgroup>
+          <col class="w-[28%]" />
+          <col class="w-[11%]" />
+          <col class="w-[11%]" />
+          <col class="w-[11%]" />
+          <col />
+        </colgroup>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th class="text-right">Products</th>
+            <th class="text-right">Attributes</th>
+            <th class="text-right">Required</th>
+            <th>No name in</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="t in data?.items" :key="t.code" class="border-b border-hair hover:bg-shade">
-            <td class="px-5 py-1.5">
+          <tr v-for="t in data?.items" :key="t.code">
+            <td>
               <NuxtLink class="font-semibold hover:underline" :to="`/settings/types/${segment(t.code)}`">{{
                 setup.label(t.labels, t.code)
               }}</NuxtLink>
               {{ ' ' }}<span class="code ml-1.5">{{ t.code }}</span>
             </td>
-            <td class="pr-6 text-right">
+            <td class="text-right">
               <NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: t.code } }">{{
                 numberShown(t.products)
               }}</NuxtLink>
             </td>
-            <td class="pr-6 text-right">{{ t.attributes }}</td>
-            <td class="pr-6 text-right">{{ t.required }}</td>
-            <td class="pr-5 text-ink2">{{ setup.languagesWithout(t.labels).map(languageName).join(', ') }}</td>
+            <td class="text-right">{{ t.attributes }}</td>
+            <td class="text-right">{{ t.required }}</td>
+            <td class="text-ink2">{{ setup.languagesWithout(t.labels).map(languageName).join(', ') }}</td>
           </tr>
         </tbody>
       </table>
