@@ -134,6 +134,8 @@ export const workShare = pgTable(
   (t) => [
     primaryKey({ columns: [t.record, t.language] }),
     index('work_share_person').on(t.personId),
-    index('work_share_to_tell').on(t.due).where(sql`not told and due is not null`),
+    index('work_share_to_tell')
+      .on(t.due)
+      .where(sql`not told and due is not null`),
   ],
 )
