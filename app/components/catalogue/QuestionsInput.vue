@@ -1,26 +1,14 @@
 <script setup lang="ts">
+import { useQuestionNames } from './useQuestionNames'
+
 /** Questions and question sets of the library, in the order in which they shall stand. */
 const codes = defineModel<string[] | null>({ required: true })
 defineProps<{ label: string }>()
-const lens = useLensStore()
-const most = 1000
-const { data: pieces } = useAnswer('listPieces', () => ({
-  query: { kind: 'question', storefront: lens.storefront, language: lens.language, limit: most },
-}))
-const { data: sets } = useAnswer('listQuestionSets', () => ({}))
-const offered = computed(() => [
-  ...(sets.value?.items ?? []).map((s) => ({
-    code: s.code,
-    name: `Set: ${s.name} (${countShown(s.questions.length, 'question')})`,
-  })),
-  ...(pieces.value?.items ?? []).map((p) => ({ code: p.code, name: p.title ?? p.name })),
-])
-const names = computed(() => new Map(offered.value.map((o) => [o.code, o.name])))
+const { offered, nameOf } = useQuestionNames()
 const chosen = computed(() => codes.value ?? [])
 const set = (list: string[]) => {
   codes.value = list.length > 0 ? list : null
 }
-const nameOf = (code: string) => names.value.get(code) ?? code
 const adding = ref<string | null>(null)
 watch(adding, (code) => {
   if (code === null) return

@@ -263,6 +263,7 @@ const shown = computed(() => {
           <span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span>
         </li>
       </ol>
+      <QuestionsShown v-else-if="entry.refersTo === 'question'" :codes="resolved.value as string[]" />
       <span v-else-if="entry.refersTo === 'picture' && Array.isArray(resolved.value)" class="flex gap-1.5"
         ><img v-for="m in resolved.value as string[]" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"
       /></span>

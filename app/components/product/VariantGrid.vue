@@ -318,7 +318,7 @@ function removeNewRows() {
             <th v-for="c in differsIn" :key="c" class="pr-2">{{ labelOf(setup.attributes.get(c)!) }}</th>
             <th class="pr-2">SKU</th>
             <th class="pr-2">GTIN</th>
-            <th class="pr-2">Price, {{ shop }}</th>
+            <th class="pr-2">Price, {{ setup.storefrontName(shop) }}</th>
             <th class="pr-2">Stock</th>
             <th class="pr-2">Status</th>
             <th v-if="pictures" class="pr-2">Picture</th>
