@@ -47,10 +47,13 @@ const wordsOfMarkup = (html: string, blockEnd: string) =>
     .replaceAll('&gt;', '>')
     .replaceAll('&amp;', '&')
 
+/** An inline value in rich text, with its address. */
+const inlineValue = /<data value="([^"]*)"><\/data>/g
+
 /** Rich text on one line: inline values by their names, no markup. */
 export const plainShown = (html: string) =>
   wordsOfMarkup(
-    html.replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => inlineWords(address)),
+    html.replace(inlineValue, (_, address: string) => inlineWords(address)),
     ' ',
   ).trim()
 
@@ -59,7 +62,7 @@ export type TextPart = { words: string } | { address: string }
 
 /** Rich text as words, a line for each block, and the inline values between them. */
 export function textParts(html: string): TextPart[] {
-  const parts = html.split(/<data value="([^"]*)"><\/data>/)
+  const parts = html.split(inlineValue)
   return parts.flatMap((part, i): TextPart[] => {
     if (i % 2 === 1) return [{ address: part }]
     const all = wordsOfMarkup(part, '\n')

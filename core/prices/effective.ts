@@ -29,7 +29,7 @@ export interface EffectivePrice {
  * this one or none, the lowest priority number wins where one is set; then one made for the group beats one for all,
  * then the shorter window beats the longer, then the lower price. It replaces the base price even where it is higher.
  * Of several items, steps that they reach hold too, and the higher step beats the lower before the price decides; rules
- * ask for one piece.
+ * ask for one item.
  */
 export function effectivePrice(
   prices: PriceList,

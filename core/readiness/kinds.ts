@@ -1,4 +1,4 @@
-import { capitalised } from '@core/language/letters'
+import { capitalised } from '../language/letters'
 import { textCheckKinds } from '../house-style/kinds'
 import { itemChecks } from '../media/checks'
 import type { FindingKind } from './finding'

@@ -1,4 +1,4 @@
-import { capitalised } from '@core/language/letters'
+import { capitalised } from '../language/letters'
 import type { LocalWindow } from '../moments/instant'
 
 /** How a storefront wants to be released. */

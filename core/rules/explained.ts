@@ -1,4 +1,4 @@
-import { capitalised } from '@core/language/letters'
+import { capitalised } from '../language/letters'
 import { formatDate, formatMeasure, formatMoney, formatNumber } from '../units/format'
 import { convert, type Measure } from '../units/canonical'
 import { families } from '../units/registry'

@@ -1,4 +1,4 @@
-import { capitalised } from '@core/language/letters'
+import { capitalised } from '../language/letters'
 import type { Setup } from '../catalogue/model'
 import { builtInField, type BuiltInField } from './built-in-fields'
 import type { Condition, Field } from './condition'

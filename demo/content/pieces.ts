@@ -1,7 +1,7 @@
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import { blankPiece } from '@core/page/piece'
 import { v } from '../line'
-import { belgianFrench, canadianFrench } from '../setup/french'
+import { otherFrench } from '../setup/french'
 
 export const shop = (fact: string) => `<data value="storefront:${fact}"></data>`
 export const text = (language: string, title: string, body: string): PieceTextRecord => ({
@@ -19,16 +19,15 @@ export const piece = (record: Partial<PieceRecord> & Pick<PieceRecord, 'code' | 
 
 /** The texts with Belgian and Canadian French, which say the same as Swiss French and set it otherwise. */
 const withFrench = (texts: PieceTextRecord[]): PieceTextRecord[] =>
-  texts.flatMap((t) =>
-    t.language === 'fr-CH' ? [t, inFrench(t, 'fr-BE', belgianFrench), inFrench(t, 'fr-CA', canadianFrench)] : [t],
-  )
+  texts.flatMap((t) => (t.language === 'fr-CH' ? [t, ...inOtherFrench(t)] : [t]))
 
-const inFrench = (t: PieceTextRecord, language: string, change: (text: string) => string): PieceTextRecord => ({
-  ...t,
-  language,
-  title: change(t.title),
-  body: change(t.body),
-})
+const inOtherFrench = (t: PieceTextRecord): PieceTextRecord[] =>
+  Object.entries(otherFrench).map(([language, change]) => ({
+    ...t,
+    language,
+    title: change(t.title),
+    body: change(t.body),
+  }))
 
 const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name'>)[] = [
   {

@@ -22,8 +22,14 @@ const betweenTags = (markup: string, change: (words: string) => string) =>
     .join('')
 
 /** A Swiss French text as it is set in Belgium. */
-export const belgianFrench = (swiss: string) => betweenTags(swiss, (words) => spaced(words, belgian))
+const belgianFrench = (swiss: string) => betweenTags(swiss, (words) => spaced(words, belgian))
 
 /** A Swiss French text as it is set in Canada. */
-export const canadianFrench = (swiss: string) =>
+const canadianFrench = (swiss: string) =>
   betweenTags(swiss, (words) => spaced(words.replaceAll('e-mail', 'courriel'), canadian))
+
+/** By language: how a Swiss French text is set there, which says the same. */
+export const otherFrench: Readonly<Record<string, (swiss: string) => string>> = {
+  'fr-BE': belgianFrench,
+  'fr-CA': canadianFrench,
+}

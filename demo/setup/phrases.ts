@@ -1,5 +1,5 @@
 import type { PhraseForms, PhraseTexts } from '@core/page/phrases'
-import { belgianFrench, canadianFrench } from './french'
+import { otherFrench } from './french'
 
 const all = (other: string): PhraseForms => ({ other })
 
@@ -130,7 +130,8 @@ const changed = (forms: PhraseForms, change: (text: string) => string): PhraseFo
 function withFrench(texts: Record<string, PhraseForms>): Record<string, PhraseForms> {
   const swiss = texts['fr-CH']
   if (!swiss) return texts
-  return { ...texts, 'fr-BE': changed(swiss, belgianFrench), 'fr-CA': changed(swiss, canadianFrench) }
+  const others = Object.entries(otherFrench).map(([language, change]) => [language, changed(swiss, change)] as const)
+  return { ...texts, ...Object.fromEntries(others) }
 }
 
 /**

@@ -96,11 +96,7 @@ function backToNow(close: () => void) {
         <button class="act mt-2" type="button" @click="backToNow(close)">Back to now</button>
       </DropPanel>
     </div>
-    <button
-      class="wide-only ml-auto flex w-[290px] items-center whitespace-nowrap gap-2 rounded border border-hair bg-paper px-2.5 py-1 text-ink3"
-      type="button"
-      @click="emit('find')"
-    >
+    <button class="wide-only find-button ml-auto" type="button" @click="emit('find')">
       Find a product, piece or command <span class="key ml-auto">Ctrl K</span>
     </button>
     <button class="narrow-only act ml-auto" type="button" @click="emit('find')">Find</button>

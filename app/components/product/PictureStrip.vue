@@ -1,28 +1,18 @@
 <script setup lang="ts">
 import { capitalised } from '@core/language/letters'
 import { viewWords } from '@core/media/checks'
+import { usePictureFindings, type PictureContext } from '../media/usePictureFindings'
 
-/** The pictures of a product in their order, and the views that it still lacks; with what is wrong with them. */
-const props = defineProps<{
-  sku: string
-  names: readonly string[]
-  storefront: string
-  language: string
-  version: unknown
-}>()
-const { data } = useAnswer(
-  'checkPictures',
-  () => ({ params: { sku: props.sku }, query: { storefront: props.storefront, language: props.language } }),
-  { on: () => props.version },
-)
-const missingViews = computed(() => (data.value?.findings ?? []).flatMap((f) => (f.view ? [f] : [])))
+/** The pictures of a product in their order, and the views that it still lacks. */
+const props = defineProps<PictureContext & { names: readonly string[] }>()
+const { missingViews } = usePictureFindings(props)
 </script>
 
 <template>
   <span class="picture-strip">
     <img v-for="n in names" :key="n" :src="pictureUrl(n, 200)" :alt="n" width="72" height="72" />
     <span v-for="f in missingViews" :key="f.view" class="gap" :class="f.level">
-      {{ capitalised(viewWords[f.view!]) }}
+      {{ capitalised(viewWords[f.view]) }}
       <small>missing</small>
     </span>
     <span v-if="names.length === 0 && missingViews.length === 0" class="gap">No pictures</span>

@@ -7,11 +7,17 @@ import type { OfferedValue } from '../editor/offered'
 import type { ValueWrite, WriteResult } from './useProductPatch'
 import { picturesAttribute, useValueGroups, type ValueGroup } from './useValueGroups'
 
+interface Column {
+  id: string
+  storefront: string
+  language: string
+}
+
 /** The values of a product: its pictures, its fields, its attributes in their groups, and its relations. */
 const props = defineProps<{
   product: ProductDocument
   /** The editions that stand beside each other, and the values of each. */
-  columns: readonly { id: string; storefront: string; language: string }[]
+  columns: readonly Column[]
   resolved: readonly ResolvedValues[]
   sources?: Record<string, ValueSource>
   parentName: string | null
@@ -64,6 +70,25 @@ const nothing = (attribute: string) => ({
 })
 const mayWrite = (language: string, translatable: boolean) =>
   session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
+/** An attribute of the setup in one of the editions. */
+function cellOf(code: string, { storefront, language }: Column, index: number) {
+  const attribute = setup.attributes.get(code)!
+  const resolved = of(index, code) ?? nothing(code)
+  return {
+    sku: props.product.sku,
+    parentName: props.parentName,
+    attribute,
+    resolved,
+    own: props.product.values,
+    storefront,
+    language,
+    wanted: resolved.required,
+    values: offered.value[index] ?? [],
+    sources: props.sources,
+    write: props.patchValue,
+    readonly: !mayWrite(language, attribute.translatable),
+  }
+}
 
 /** One product may have a fact that its type does not ask for. */
 const addable = computed(() => {
@@ -114,21 +139,7 @@ onMounted(() => {
         :required="isRequired(picturesAttribute) && !isFilled(picturesAttribute)"
       >
         <template #default="{ column, index }">
-          <ValueCell
-            :sku="product.sku"
-            :parent-name="parentName"
-            :attribute="setup.attributes.get(picturesAttribute)!"
-            :resolved="of(index, picturesAttribute) ?? nothing(picturesAttribute)"
-            :own="product.values"
-            :storefront="column.storefront"
-            :language="column.language"
-            :wanted="of(index, picturesAttribute)?.required ?? false"
-            :values="offered[index] ?? []"
-            :sources="sources"
-            :write="patchValue"
-            :readonly="!session.mayEdit"
-            @variants="emit('variants')"
-          />
+          <ValueCell v-bind="cellOf(picturesAttribute, column, index)" @variants="emit('variants')" />
         </template>
       </ValueRow>
     </section>
@@ -168,18 +179,7 @@ onMounted(() => {
           <ValueCell
             v-if="setup.attributes.get(code)"
             :key="column.id + product.sku"
-            :sku="product.sku"
-            :parent-name="parentName"
-            :attribute="setup.attributes.get(code)!"
-            :resolved="of(index, code) ?? nothing(code)"
-            :own="product.values"
-            :storefront="column.storefront"
-            :language="column.language"
-            :wanted="of(index, code)?.required ?? false"
-            :values="offered[index] ?? []"
-            :sources="sources"
-            :write="patchValue"
-            :readonly="!mayWrite(column.language, setup.attributes.get(code)!.translatable)"
+            v-bind="cellOf(code, column, index)"
             @variants="emit('variants')"
           />
         </template>

@@ -147,12 +147,14 @@ function readTyped(a: Attribute) {
   }
 }
 const isIn = (values: readonly Value[], v: Value) => values.some((x) => JSON.stringify(x) === JSON.stringify(v))
-/** The values of an attribute that variants have already. */
-const usedValues = (code: string) =>
+const distinctValues = (code: string) =>
   rows.value.reduce<Value[]>((used, { values }) => {
     const v = values[code] ?? null
     return v === null || isIn(used, v) ? used : [...used, v]
   }, [])
+/** By attribute in which variants differ: the values that they have already. */
+const usedByAttribute = computed(() => new Map(differsIn.value.map((c) => [c, distinctValues(c)])))
+const usedValues = (code: string) => usedByAttribute.value.get(code) ?? []
 const chosenValues = (code: string) => {
   const used = usedValues(code)
   return (axes.value[code] ?? []).filter((v) => !isIn(used, v))

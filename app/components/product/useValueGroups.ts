@@ -1,4 +1,3 @@
-import type { TypeAttribute } from '@core/attributes/attribute'
 import type { ProductDocument, ResolvedDocument } from '@contracts/product'
 
 /** A group of values as the page of a product shows it. */
@@ -78,15 +77,14 @@ export function useValueGroups(
   const groups = computed(() => {
     const t = type.value
     if (!t) return []
-    const codesOf = (group: string) =>
-      t.attributes.filter((a: TypeAttribute) => a.group === group).map((a: TypeAttribute) => a.attribute)
+    const codesOf = (group: string) => t.attributes.filter((a) => a.group === group).map((a) => a.attribute)
     return [
       ...t.groups.map((g) => groupOf(g.code, setup.label(g.labels, g.code), codesOf(g.code))),
       groupOf('own', 'Own facts', besideType.value),
     ].filter((g) => g.shown.length + g.folded.length > 0)
   })
   const hasPictures = computed(() => ofType.value.has(picturesAttribute) || of(0, picturesAttribute) !== undefined)
-  /** Shows what a group has folded, or the group of one attribute. */
+  /** Shows attributes that their group has folded. */
   const unfold = (codes: readonly string[]) => {
     for (const c of codes) kept.add(c)
   }

@@ -22,13 +22,12 @@ const of = (strand: string) =>
     ...(edition.value?.blockers.map((f) => ({ ...f, blocks: true })) ?? []),
     ...(edition.value?.remarks.map((f) => ({ ...f, blocks: false })) ?? []),
   ].filter((f) => f.strand === strand)
-const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
 const summary = computed(() => {
   const e = edition.value
   if (!e) return ''
   const parts = [
-    ...(e.blockers.length ? [count(e.blockers.length, 'blocker')] : []),
-    ...(e.remarks.length ? [count(e.remarks.length, 'remark')] : []),
+    ...(e.blockers.length ? [countShown(e.blockers.length, 'blocker')] : []),
+    ...(e.remarks.length ? [countShown(e.remarks.length, 'remark')] : []),
   ]
   if (e.blockers.length > 0) return `Not ready: ${parts.join(' and ')}.`
   return e.remarks.length > 0 ? `Ready, with ${parts[0]}.` : 'Ready. No findings.'
@@ -100,10 +99,7 @@ defineExpose({ focus })
       </h3>
       <ul>
         <li v-for="(f, i) in of(s)" :key="i" class="flex gap-2 border-b border-hair py-1.5">
-          <svg width="11" height="11" viewBox="0 0 11 11" class="mt-1 shrink-0" aria-hidden="true">
-            <path v-if="f.blocks" d="M5.5 0.5l5 5-5 5-5-5z" fill="var(--madder)" />
-            <path v-else d="M5.5 1.5l4 4-4 4-4-4z" fill="none" stroke="var(--ochre)" stroke-width="1.5" />
-          </svg>
+          <FindingSign :blocks="f.blocks" aria-hidden="true" />
           <span class="min-w-0 flex-1"
             ><NuxtLink data-finding :to="placeOf(f)" class="block min-h-6 hover:underline"
               ><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span

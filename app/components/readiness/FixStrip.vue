@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { FixDocument } from '@contracts/readiness'
 
-/** The fixes that would make the most pages ready, each by itself: the best on one line, or all; its place is kept until they are known. */
+/**
+ * The fixes that would make the most pages ready, each by itself: the best on one line, or all. Its place is kept until
+ * they are known.
+ */
 const props = defineProps<{ fixes: FixDocument[] | undefined; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [FixDocument] }>()
 const setup = useSetupStore()

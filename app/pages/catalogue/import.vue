@@ -220,8 +220,8 @@ function dropped(e: DragEvent) {
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
         <div
-          class="flex min-w-[340px] flex-1 items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
-          :class="{ 'bg-indigowash': over }"
+          class="drop-zone"
+          :class="{ over }"
           @dragover.prevent="over = true"
           @dragleave="over = false"
           @drop.prevent="dropped"
@@ -440,3 +440,22 @@ function dropped(e: DragEvent) {
     </div>
   </div>
 </template>
+
+<style scoped>
+.drop-zone {
+  display: flex;
+  min-width: 340px;
+  flex: 1;
+  align-items: center;
+  gap: 12px;
+  border: 1px dashed var(--hair-strong);
+  background: var(--sheet);
+  padding: 12px 16px;
+}
+.drop-zone.over {
+  background: var(--indigo-wash);
+}
+.drop-zone:focus-within {
+  border-color: var(--indigo);
+}
+</style>

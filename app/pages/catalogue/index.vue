@@ -223,25 +223,7 @@ onMounted(() => grid.value?.focus())
             class="w-40"
             label="Search by SKU, name or GTIN"
           />
-          <SelectField
-            v-model="filter.type"
-            class="max-w-36"
-            label="Product type"
-            :options="[option('', 'All types'), ...setup.typeOptions]"
-          />
-          <div class="w-36">
-            <CategoryPicker
-              :model-value="filter.category || null"
-              label="Category"
-              placeholder="All categories"
-              @update:model-value="filter.category = $event ?? ''"
-            />
-          </div>
-          <SelectField
-            v-model="filter.status"
-            label="Status"
-            :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
-          />
+          <CatalogueFilterFields :model-value="filter" />
           <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
             {{ where ? 'Filters on' : 'Filters' }}
           </button>

@@ -89,25 +89,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
               class="w-44"
               label="Search by SKU, name or GTIN"
             />
-            <SelectField
-              v-model="filter.type"
-              class="max-w-40"
-              label="Product type"
-              :options="[option('', 'All types'), ...setup.typeOptions]"
-            />
-            <div class="w-40">
-              <CategoryPicker
-                :model-value="filter.category || null"
-                label="Category"
-                placeholder="All categories"
-                @update:model-value="filter.category = $event ?? ''"
-              />
-            </div>
-            <SelectField
-              v-model="filter.status"
-              label="Status"
-              :options="[option('', 'All statuses'), ...asNamed(['draft', 'active', 'disabled'])]"
-            />
+            <CatalogueFilterFields :model-value="filter" />
             <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
               {{ where ? 'Filters on' : 'Conditions' }}</button><button
               v-if="active"
