@@ -307,7 +307,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
           <span v-if="fill.data.value?.assigned.length" class="text-ink2"
             >{{ countShown(fill.data.value.count, 'product') }} in {{ setup.storefrontName(lens.storefront) }}</span
           >
-          <span v-else-if="inSets.length === 0" class="text-ink2">Not assigned yet.</span>
+          <span v-else-if="!code" class="text-ink2">Save the piece first, then assign it to products.</span>
           <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }"
             >Assign</NuxtLink
           >
