@@ -166,17 +166,6 @@ export interface ResolvedDocument extends Resolved {
   onVariants: VariantValues | null
 }
 
-/** One change in a product's history. */
-export interface HistoryEntry {
-  id: number
-  at: string
-  person: string | null
-  title: string
-  /** Whether this is the change that made it. */
-  made: boolean
-  differences: Difference[]
-}
-
 /** A stored value with its scope. */
 export interface ValueDocument extends StoredValue {
   /** Of a translation: how far it is. */
@@ -245,11 +234,6 @@ export interface ProductDocument extends Omit<Product, 'lists' | 'created' | 'ch
   values: ValueDocument[]
   /** Of a parent: the SKUs of its variants. */
   variants: string[]
-}
-
-export interface ProductHistory {
-  items: HistoryEntry[]
-  next: number | null
 }
 
 /** A product after a change was undone; what was changed again since is skipped, by path. */

@@ -8,7 +8,7 @@ import type { SlugAnswer } from '../search'
 import type { JobDocument, PastWork } from '../jobs'
 import type { Items, Page, Whole } from '../paging'
 import type { AuditEntry, MadeToken, SignedIn, TokenDocument } from '../people'
-import type { RecordHistory } from '../history'
+import { historyQuery, type HistoryFacets, type History } from '../history'
 import type { FoundRecord, SetupDocument } from '../setup'
 import { storefront, edition, paged } from './parts'
 
@@ -38,7 +38,8 @@ export interface PlatformAnswers {
   removeSaved: void
   readSlug: SlugAnswer
   listRedirects: Page<{ from: string; to: string | null; sku: string }>
-  recordHistory: RecordHistory
+  recordHistory: History
+  recordHistoryFacets: HistoryFacets
   undoRecordChange: { skipped: string[]; record: { code: string } }
 }
 
@@ -197,6 +198,13 @@ export const platformOperations = {
     method: 'get',
     path: '/api/history/{kind}/{code}',
     summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first',
+    action: 'read',
+    query: historyQuery,
+  },
+  recordHistoryFacets: {
+    method: 'get',
+    path: '/api/history/{kind}/{code}/facets',
+    summary: 'By what the history of a record can be filtered',
     action: 'read',
   },
   undoRecordChange: {

@@ -21,11 +21,11 @@ import {
   type ProductList,
   type RemovalReport,
   type ProductDocument,
-  type ProductHistory,
   type ResolvedValues,
   type SavedVariants,
   type UndoneChange,
 } from '../product'
+import { historyQuery, type History, type HistoryFacets } from '../history'
 import { listChangeBody } from '../records'
 import { poolRunBody, type RunReport } from '../drafting'
 import { sameTextsBody, type SameTexts, type SearchTexts } from '../search'
@@ -66,7 +66,8 @@ export interface ProductsAnswers {
   removeProducts: JobDocument<RemovalReport>
   getResolved: ResolvedValues
   getFacts: Facts
-  getHistory: ProductHistory
+  getHistory: History
+  getHistoryFacets: HistoryFacets
   undoProductChange: UndoneChange
   importProducts: ImportReport | JobDocument<ImportReport>
   exportProducts: FileAnswer
@@ -219,7 +220,13 @@ export const productsOperations = {
     path: '/api/products/{sku}/history',
     summary: 'What was changed in a product, newest first',
     action: 'read',
-    query: Joi.object({ limit: Joi.number().integer().min(1).max(200).default(50), before: Joi.number().integer() }),
+    query: historyQuery,
+  },
+  getHistoryFacets: {
+    method: 'get',
+    path: '/api/products/{sku}/history/facets',
+    summary: 'By what the history of a product can be filtered',
+    action: 'read',
   },
   undoProductChange: {
     method: 'post',

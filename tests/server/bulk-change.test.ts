@@ -96,7 +96,7 @@ describe('a change of many products', () => {
       after.versions! - before.versions!,
     ]).toEqual([1, 800, 800])
     expect([reached, await found(material)]).toEqual([400, 1200])
-    expect((await productHistory('BG-0', null, 1)).items[0]).toMatchObject({
+    expect((await productHistory('BG-0', { limit: 1 })).items[0]).toMatchObject({
       person: 'Maren',
       title: 'Set material to “steel”',
       differences: [{ path: 'attribute:material', before: 'canvas', after: 'steel' }],
@@ -104,7 +104,7 @@ describe('a change of many products', () => {
     expect(await makeBulkChange(steel, 1, now)).toMatchObject({ changed: 0, step: null })
     // Each has it once in its history, the others not, wherever in a block of numbers they stand.
     for (const i of [...Array.from({ length: 12 }, (_, n) => 1016 + n), 1199]) {
-      const titles = (await productHistory(`BG-${i}`, null, 10)).items.map((c) => c.title)
+      const titles = (await productHistory(`BG-${i}`, { limit: 10 })).items.map((c) => c.title)
       expect(titles).toEqual(i % 3 === 1 ? ['Start'] : ['Set material to “steel”', 'Start'])
     }
 
@@ -132,7 +132,7 @@ describe('a change of many products', () => {
       (await valueOf('BG-3', 'reflective'))?.value,
     ]).toEqual(['wool', 'canvas', undefined, true])
     expect(await found(material)).toBe(400)
-    expect((await productHistory('BG-3', null, 1)).items[0]).toMatchObject({
+    expect((await productHistory('BG-3', { limit: 1 })).items[0]).toMatchObject({
       person: 'Luc',
       title: 'Undo: Set material to “steel”',
     })

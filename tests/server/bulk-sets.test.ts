@@ -422,7 +422,7 @@ describe('a change over sets', () => {
       const written = await facts()
       await inTransaction((tx) => refreshFacts(tx, null))
       expect(written, attribute).toEqual(await facts())
-      expect((await productHistory(history[0]!.sku, null, 1)).items[0]).toMatchObject({ title: back.title })
+      expect((await productHistory(history[0]!.sku, { limit: 1 })).items[0]).toMatchObject({ title: back.title })
     }
   }, 60_000)
 })

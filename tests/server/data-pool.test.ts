@@ -76,7 +76,7 @@ const take = (sku: string, ...paths: string[]) =>
   takeFromPool(maren, sku, { gtin: gtin.bag, take: paths.map((p) => ({ path: p })) }, now)
 const keep = (reason: string, ask = false) =>
   keepOwn(maren, 'B-1', { gtin: gtin.bag, path: 'attribute:weight', reason, ask }, now)
-const latest = async (sku: string) => (await productHistory(sku, null, 1)).items[0]!
+const latest = async (sku: string) => (await productHistory(sku, { limit: 1 })).items[0]!
 
 beforeAll(async () => {
   mkdirSync(path.dirname(items), { recursive: true })

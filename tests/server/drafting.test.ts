@@ -137,7 +137,7 @@ describe('a decision', () => {
     ).toMatchObject({ value: s.value })
     const {
       items: [entry],
-    } = await products.productHistory('B-101', null, 5)
+    } = await products.productHistory('B-101', { limit: 5 })
     expect(entry).toMatchObject({
       person: 'Maren',
       title: 'Accepted a suggestion: description in English (United Kingdom)',
@@ -229,7 +229,7 @@ describe('a decision', () => {
     const report = await decide(maren, { all: { state: 'open', field: 'description', do: 'accept' } }, now)
     expect(report.accepted).toBeGreaterThan(45)
     expect((await open({ field: 'description' })).map((s) => s.sku)).toEqual(['B-105'])
-    expect((await products.productHistory('B-110', null, 1)).items[0]!.title).toBe(
+    expect((await products.productHistory('B-110', { limit: 1 })).items[0]!.title).toBe(
       `Accepted ${report.accepted} suggestions`,
     )
     const { undoStep } = await import('@server/services/work/undo-step')

@@ -194,7 +194,7 @@ describe('importing products', () => {
     expect([Number(after!.steps) - Number(before!.steps), Number(after!.changes) - Number(before!.changes)]).toEqual([
       1, 2,
     ])
-    expect((await productHistory('H-1', null, 9)).items[0]!.differences).toEqual([
+    expect((await productHistory('H-1', { limit: 9 })).items[0]!.differences).toEqual([
       { path: 'created', before: null, after: 'H-1' },
       { path: 'type', before: '', after: 'bag' },
       { path: 'attribute:name@/en-GB', before: null, after: 'One' },

@@ -118,7 +118,7 @@ describe('a named list', () => {
     ).toBe(1)
   })
   it('has a history that can be put back, and is not deleted while a rule names it', async () => {
-    const [last] = (await recordHistory('lists', 'window')).items
+    const [last] = (await recordHistory('lists', 'window', { limit: 50 })).items
     await undoRecordChange(maren, 'lists', 'window', last!.id, now)
     expect(await skus('window')).toEqual(['A-1', 'A-2'])
     await putRecord(

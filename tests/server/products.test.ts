@@ -6,7 +6,7 @@ import { csvLines } from '../csv'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { database } = await import('@server/db/connect')
-const { getFacts, getProduct, getResolved, patchProduct, productHistory, undoProductChange } =
+const { getFacts, getProduct, getResolved, patchProduct, productHistory, productHistoryFacets, undoProductChange } =
   await import('@server/services/products/products')
 const { listForEdition } = await import('@server/services/products/list-products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
@@ -143,7 +143,7 @@ describe('changing a product', () => {
 describe('history', () => {
   it('names who changed what, newest first, and puts a change back', async () => {
     await change('PE-2', { stock: 12, status: 'active' })
-    const { items } = await productHistory('PE-2', null, 10)
+    const { items } = await productHistory('PE-2', { limit: 10 })
     expect(items[0]).toMatchObject({
       person: 'Maren',
       made: false,
@@ -157,19 +157,37 @@ describe('history', () => {
       skipped: [],
       document: { stock: 0, status: 'draft' },
     })
-    expect((await productHistory('PE-2', null, 1)).next).not.toBeNull()
+    expect((await productHistory('PE-2', { limit: 1 })).next).not.toBeNull()
   })
   it('leaves alone what was changed since', async () => {
     await change('PE-2', { stock: 20, ...one('model', 'a') })
-    const [entry] = (await productHistory('PE-2', null, 1)).items
+    const [entry] = (await productHistory('PE-2', { limit: 1 })).items
     await change('PE-2', { stock: 21 })
     expect(await undoProductChange(maren, 'PE-2', entry!.id, null, now)).toMatchObject({
       skipped: ['stock'],
       document: { stock: 21, values: expect.not.arrayContaining([expect.objectContaining({ attribute: 'model' })]) },
     })
   })
+  it('is filtered by field, person and time, and names by what it can be', async () => {
+    const facets = await productHistoryFacets('PE-2')
+    expect(facets.fields).toEqual(expect.arrayContaining(['attribute:model', 'status', 'stock']))
+    expect(facets.fields).not.toContain('created')
+    expect(facets.people).toContainEqual({ email: maren.email, name: 'Maren' })
+    const all = (await productHistory('PE-2', { limit: 50 })).items
+    const ofModel = await productHistory('PE-2', { limit: 50, field: 'attribute:model' })
+    expect(ofModel.items.map((e) => e.id)).toEqual(
+      all.filter((e) => e.differences.some((d) => d.path.includes('attribute:model'))).map((e) => e.id),
+    )
+    expect(ofModel.items.length).toBeGreaterThan(0)
+    expect(ofModel.items.length).toBeLessThan(all.length)
+    expect((await productHistory('PE-2', { limit: 50, person: luc.email })).items).toEqual([])
+    expect((await productHistory('PE-2', { limit: 50, from: all[0]!.at, to: all[0]!.at })).items).toEqual([])
+    const paged = await productHistory('PE-2', { limit: 1, field: 'stock' })
+    const older = await productHistory('PE-2', { limit: 50, field: 'stock', before: paged.next! })
+    expect(older.items.every((e) => e.id < paged.items[0]!.id)).toBe(true)
+  })
   it('is not for translators to turn back', async () => {
-    const [entry] = (await productHistory('PE-2', null, 1)).items
+    const [entry] = (await productHistory('PE-2', { limit: 1 })).items
     expect((await problemOf(undoProductChange(luc, 'PE-2', entry!.id, null, now))).status).toBe(403)
     expect((await problemOf(undoProductChange(maren, 'PE-1', entry!.id, null, now))).status).toBe(404)
   })

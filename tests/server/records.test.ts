@@ -10,7 +10,7 @@ import { csvLines } from '../csv'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
-const { recordHistory, undoRecordChange } = await import('@server/services/records/history')
+const { recordHistory, recordHistoryFacets, undoRecordChange } = await import('@server/services/records/history')
 const { listAssignments, listPieces } = await import('@server/services/library/lists')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { explain, reach, reachFill, tryAssignment } = await import('@server/services/reach/reach')
@@ -81,12 +81,12 @@ describe('records that travel whole', () => {
       ['storefronts', 'ch', ada],
     ] as const) {
       const { record, tag } = await getRecord(kind, code)
-      const before = (await recordHistory(kind, code)).items.length
+      const before = (await recordHistory(kind, code, { limit: 50 })).items.length
       expect(
         (await putRecord(person, kind, code, JSON.parse(JSON.stringify(record)), { ifMatch: tag }, now)).tag,
         kind,
       ).toBe(tag)
-      expect((await recordHistory(kind, code)).items).toHaveLength(before)
+      expect((await recordHistory(kind, code, { limit: 50 })).items).toHaveLength(before)
     }
   })
   it('are not overwritten, nor made twice', async () => {
@@ -166,7 +166,7 @@ describe('records that travel whole', () => {
   })
   it('keep a history that can be put back', async () => {
     await put('assignments', assignment({ order: 50, name: 'Another name' }))
-    const [entry] = (await recordHistory('assignments', 'fit-on-bags')).items
+    const [entry] = (await recordHistory('assignments', 'fit-on-bags', { limit: 50 })).items
     expect(entry).toMatchObject({
       person: 'Maren',
       made: false,
@@ -180,12 +180,25 @@ describe('records that travel whole', () => {
       skipped: ['order'],
       record: { name: 'Fit on bags', order: 60 },
     })
-    const made = (await recordHistory('assignments', 'fit-on-bags')).items.at(-1)!
+    const made = (await recordHistory('assignments', 'fit-on-bags', { limit: 50 })).items.at(-1)!
     expect([
       made.made,
       (await problemOf(undoRecordChange(maren, 'assignments', 'fit-on-bags', made.id, now))).status,
     ]).toEqual([true, 422])
     await put('assignments', assignment())
+  })
+  it('filter their history by part and person, page by page', async () => {
+    const historyOf = (asked: object) => recordHistory('assignments', 'fit-on-bags', { limit: 50, ...asked })
+    expect(await recordHistoryFacets('assignments', 'fit-on-bags')).toEqual({
+      fields: expect.arrayContaining(['name', 'order']),
+      people: [{ email: maren.email, name: 'Maren' }],
+    })
+    const ofName = (await historyOf({ field: 'name' })).items
+    expect(ofName.length).toBeGreaterThan(0)
+    expect(ofName.filter((e) => !e.made).every((e) => e.differences.some((d) => d.path === 'name'))).toBe(true)
+    expect((await historyOf({ person: ada.email })).items).toEqual([])
+    const { items, next } = await historyOf({ limit: 1 })
+    expect((await historyOf({ before: next })).items[0]!.id).toBeLessThan(items[0]!.id)
   })
 })
 
@@ -402,7 +415,7 @@ describe('a piece from text to proof', () => {
       now,
     )
     expect(said.units.map((u) => u.stale)).toEqual([false, false])
-    const [latest] = (await recordHistory('pieces', 'fit')).items
+    const [latest] = (await recordHistory('pieces', 'fit', { limit: 50 })).items
     expect(latest).toMatchObject({ person: 'Luc', differences: [{ path: 'texts@/fr-CH' }] })
     await undoRecordChange(maren, 'pieces', 'fit', latest!.id, now)
     expect((await listUnits(edition)).units.map((u) => u.stale)).toEqual([true, false])

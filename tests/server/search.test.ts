@@ -117,7 +117,7 @@ describe('slugs', () => {
     expect(await search.readSlug('uk', 'en-GB', 'regn')).toEqual({ sku: 'S-2', slug: 'regn', redirect: false })
     const {
       items: [last],
-    } = await products.productHistory('S-2', null, 1)
+    } = await products.productHistory('S-2', { limit: 1 })
     await products.undoProductChange(maren, 'S-2', last!.id, null, now)
     expect(await search.readSlug('uk', 'en-GB', 'tani')).toMatchObject({ sku: 'S-2', redirect: false })
     expect(await search.readSlug('uk', 'en-GB', 'regn')).toMatchObject({ sku: 'S-2', redirect: true })

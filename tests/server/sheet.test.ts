@@ -114,7 +114,7 @@ describe('cells that are written', () => {
     ])
     expect((await getFacts('B-000', { storefront: 'uk', group: null, moment: now }))['attribute:weight']).toBe(1500)
     expect(await cell('G-1-M', 'price@uk')).toMatchObject({ text: '22', origin: 'inherited' })
-    expect((await productHistory('B-003', null, 1)).items[0]).toMatchObject({
+    expect((await productHistory('B-003', { limit: 1 })).items[0]).toMatchObject({
       person: 'Maren',
       title: 'Changed 7 values in the sheet',
       differences: [

@@ -63,12 +63,13 @@ const quantity = ref<number | null>(1)
 const inherited = computed(
   () => props.parent !== null && !props.product.prices.some((p) => p.storefront === lens.storefront),
 )
+const moment = computed(() => (lens.moment ? Date.parse(lens.moment) : session.now()))
 const reasons = computed(() =>
   explainPrice(
     (inherited.value ? props.parent! : props.product).prices,
     shop.value,
     lens.group || null,
-    lens.moment ? Date.parse(lens.moment) : session.now(),
+    moment.value,
     quantity.value ?? 1,
   ),
 )
@@ -83,6 +84,7 @@ function specialWords({ group, quantity, priority }: Price): string {
   ]
   return parts.join(', ')
 }
+const specialLine = (price: Price) => `${money(price.amount, price.storefront)} ${specialWords(price)}`
 /** A day as an end is the start of the next. */
 const dayAfter = (day: string) =>
   `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
@@ -114,22 +116,17 @@ const dayAfter = (day: string) =>
         </li>
       </ul>
     </section>
-    <h2 class="mt-4">Base prices</h2>
-    <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2">
-      <label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"
-        ><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency
-        }}<NumberField
-          class="mt-0.5 block w-full"
-          :model-value="base(product, s.code)"
-          :placeholder="base(parent, s.code) === null ? '' : `${base(parent, s.code)} from the parent`"
-          :label="`Base price in ${s.name}, ${s.currency}`"
-          :least="0"
-          :decimals="currencyDigits(s.currency)"
-          :disabled="disabled"
-          @update:model-value="emit('patch', { prices: [{ storefront: s.code, amount: $event }] })"
-      /></label>
-    </div>
+    <h2 class="mt-4">Prices by storefront</h2>
+    <StorefrontPrices
+      class="mt-1"
+      :product="product"
+      :parent="parent"
+      :moment="moment"
+      :disabled="disabled"
+      @set="(storefront: string, amount: number | null) => emit('patch', { prices: [{ storefront, amount }] })"
+    />
     <h2 class="mt-4">Special prices and steps</h2>
+    <SpecialTimeline v-if="specials.length" :specials="specials" :moment="moment" :words="specialLine" />
     <table v-if="specials.length" class="mt-1 text-left">
       <thead class="text-[12.5px] text-ink2">
         <tr>

@@ -1,4 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm'
+import type { HistoryFacets } from '@contracts/history'
 import type { Difference } from '@core/catalogue/patch'
 import type { Db, Tx } from '../connect'
 import { blockLength, unpackDifferences } from '../schema'
@@ -31,25 +32,117 @@ export interface StoredChange {
   differences: Difference[]
 }
 
-/** A product's changes before one, newest first. */
+/** Which changes are asked for: those before one, of one part, by one person, from one moment to another. */
+export interface HistoryFilter {
+  before: number | null
+  field?: string | undefined
+  person?: string | undefined
+  from?: string | undefined
+  to?: string | undefined
+}
+
+/** What a path is about, without its scope and whether it is the value, its state or its source. */
+const fieldOf = (path: SQL) => sql`split_part(regexp_replace(${path}, '^(state|source):', ''), '@', 1)`
+
+/** The condition of a filter over a change with the number `id`, the step `st` and the person `p`. */
+export function meetsFilter({ before, person, from, to }: HistoryFilter, id: SQL): SQL {
+  const conditions = [
+    before === null ? undefined : sql`${id} < ${before}`,
+    person === undefined ? undefined : sql`p.email = ${person}`,
+    from === undefined ? undefined : sql`st.at >= ${from}::timestamptz`,
+    to === undefined ? undefined : sql`st.at < ${to}::timestamptz`,
+  ]
+  return sql.join([sql`true`, ...conditions.filter((c) => c !== undefined)], sql` and `)
+}
+
+/** A product's changes that meet a filter, newest first. */
 export async function changesOfProduct(
   db: Db,
   product: { id: number; sku: string },
-  before: number | null,
+  filter: HistoryFilter,
   limit: number,
 ): Promise<StoredChange[]> {
-  const until = (id: ReturnType<typeof sql>) => (before === null ? sql`true` : sql`${id} < ${before}`)
+  const { field } = filter
+  const touches = sql`exists (select from json_array_elements(c.differences) d where ${fieldOf(sql`d->>0`)} = ${field})`
   const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
-    with c as (
-      (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)}
-      order by id desc limit ${limit})
+    with found as (
+      (select c.id, c.differences, st.at, st.title, p.name as person from change c
+      join step st on st.id = c.step_id left join person p on p.id = st.person_id
+      where c.record = ${`product:${product.sku}`} and ${meetsFilter(filter, sql`c.id`)}
+      and ${field === undefined ? sql`true` : touches}
+      order by c.id desc limit ${limit})
       union all
-      (select s.id, s.step_id, ${ofSet} from change_block m join change_set s on s.id = m.set_id
-      where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
-    select c.id::float8 as id, ${isoText(sql`st.at`)} as at,
-      p.name as person, st.title, c.differences
-    from c join step st on st.id = c.step_id left join person p on p.id = st.person_id order by c.id desc limit ${limit}`)
+      (select s.id, ${ofSet}, st.at, st.title, p.name as person from change_block m join change_set s on s.id = m.set_id
+      join step st on st.id = s.step_id left join person p on p.id = st.person_id
+      where ${holds(sql`${product.id}::int`)} and ${meetsFilter(filter, sql`s.id`)}
+      and ${field === undefined ? sql`true` : sql`${fieldOf(sql`s.path`)} = ${field}`}
+      order by s.id desc limit ${limit}))
+    select id::float8 as id, ${isoText(sql`at`)} as at, person, title, differences
+    from found order by id desc limit ${limit}`)
   return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+}
+
+/** A page of changes that were read with one more than its limit, and the cursor of the next. */
+export function pageOfHistory<C extends { id: number }>(found: readonly C[], limit: number) {
+  return { items: found.slice(0, limit), next: found.length > limit ? found[limit - 1]!.id : null }
+}
+
+/** The changes of a record that travels whole that meet a filter, newest first. */
+export async function changesOfRecord(
+  db: Db,
+  record: string,
+  filter: HistoryFilter,
+  limit: number,
+): Promise<StoredChange[]> {
+  const { field } = filter
+  const [before, after] = [sql`c.differences->0->1->>${field}`, sql`c.differences->0->2->>${field}`]
+  const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
+    select c.id::float8 as id, ${isoText(sql`st.at`)} as at, p.name as person, st.title, c.differences from change c
+    join step st on st.id = c.step_id left join person p on p.id = st.person_id
+    where c.record = ${record} and ${meetsFilter(filter, sql`c.id`)}
+    and ${field === undefined ? sql`true` : sql`(${before}) is distinct from (${after})`}
+    order by c.id desc limit ${limit}`)
+  return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+}
+
+/** By what the history of a product can be filtered. */
+export async function facetsOfProduct(db: Db, product: { id: number; sku: string }): Promise<HistoryFacets> {
+  const own = sql`c.record = ${`product:${product.sku}`}`
+  const inSet = holds(sql`${product.id}::int`)
+  return facetsOf(
+    db,
+    sql`select ${fieldOf(sql`d->>0`)} as field from change c, json_array_elements(c.differences) d where ${own}
+      union select ${fieldOf(sql`s.path`)} from change_block m join change_set s on s.id = m.set_id where ${inSet}`,
+    sql`select c.step_id from change c where ${own}
+      union select s.step_id from change_block m join change_set s on s.id = m.set_id where ${inSet}`,
+  )
+}
+
+/** By what the history of a record that travels whole can be filtered. */
+export async function facetsOfRecord(db: Db, record: string): Promise<HistoryFacets> {
+  const [before, after] = [sql`(c.differences->0->1)`, sql`(c.differences->0->2)`]
+  // Of a record that was made or deleted as a whole, no part was changed.
+  const parts = sql`case when json_typeof(${before}) = 'object' and json_typeof(${after}) = 'object'
+    then ${after} else '{}' end`
+  return facetsOf(
+    db,
+    sql`select k as field from change c, json_object_keys(${parts}) k where c.record = ${record}
+      and (${before}->>k) is distinct from (${after}->>k)`,
+    sql`select c.step_id from change c where c.record = ${record}`,
+  )
+}
+
+/** What was made or removed as a whole is no part that a change can be of. */
+const wholeRecord = sql`('created', 'removed')`
+
+async function facetsOf(db: Db, fields: SQL, steps: SQL): Promise<HistoryFacets> {
+  const [ofFields, ofPeople] = await Promise.all([
+    db.execute<{ field: string }>(sql`select field from (${fields}) f where field not in ${wholeRecord} order by 1`),
+    db.execute<{ email: string; name: string }>(sql`
+      select distinct p.email, p.name from (${steps}) s join step st on st.id = s.step_id
+      join person p on p.id = st.person_id order by 2`),
+  ])
+  return { fields: ofFields.rows.map((r) => r.field), people: ofPeople.rows }
 }
 
 /** What one change did to a product; undefined where it did nothing to it. */

@@ -41,28 +41,6 @@ export async function lockRecord(db: Db, kind: string, code: string): Promise<vo
   await db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
 }
 
-/** The latest changes of a record, the newest first. */
-export async function changesOfRecord(
-  db: Db,
-  record: string,
-  limit: number,
-): Promise<{ id: number; at: Date; person: string | null; title: string; differences: Difference[] }[]> {
-  return db
-    .select({
-      id: t.change.id,
-      at: t.step.at,
-      person: t.person.name,
-      title: t.step.title,
-      differences: t.change.differences,
-    })
-    .from(t.change)
-    .innerJoin(t.step, eq(t.step.id, t.change.stepId))
-    .leftJoin(t.person, eq(t.person.id, t.step.personId))
-    .where(eq(t.change.record, record))
-    .orderBy(desc(t.change.id))
-    .limit(limit)
-}
-
 /** What one change did to a record; nothing where it did not touch it. */
 export async function changeOfRecord(db: Db, record: string, change: number): Promise<Difference[]> {
   const [row] = await db

@@ -20,11 +20,11 @@ import type {
   ProductDocument,
   ValueDocument,
   ResolvedDocument,
-  HistoryEntry,
   ProductPatchBody,
   VariantTotals,
   VariantValues,
 } from '@contracts/product'
+import type { History, HistoryEntry, HistoryFacets, HistoryQuery } from '@contracts/history'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import {
   idOfSku,
@@ -39,7 +39,13 @@ import {
   type StoredProduct,
   type TranslationMark,
 } from '../../db/queries/families'
-import { changeOfProduct, changesOfProduct, type StoredChange } from '../../db/queries/history'
+import {
+  changeOfProduct,
+  changesOfProduct,
+  facetsOfProduct,
+  pageOfHistory,
+  type StoredChange,
+} from '../../db/queries/history'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
 import { beginStep, writeProducts } from '../../db/queries/write-products'
@@ -345,17 +351,19 @@ function historyEntry(change: StoredChange): HistoryEntry {
 }
 
 /** What was changed in a product, newest first. */
-export async function productHistory(
-  sku: string,
-  before: number | null,
-  limit: number,
-): Promise<{ items: HistoryEntry[]; next: number | null }> {
+export async function productHistory(sku: string, asked: HistoryQuery): Promise<History> {
   const db = database()
-  const rows = await changesOfProduct(db, { id: (await idOfSku(db, sku)) ?? 0, sku }, before, limit + 1)
-  return {
-    items: rows.slice(0, limit).map(historyEntry),
-    next: rows.length > limit ? rows[limit - 1]!.id : null,
-  }
+  const { limit, before, ...filter } = asked
+  const product = { id: (await idOfSku(db, sku)) ?? 0, sku }
+  const found = await changesOfProduct(db, product, { ...filter, before: before ?? null }, limit + 1)
+  const { items, next } = pageOfHistory(found, limit)
+  return { items: items.map(historyEntry), next }
+}
+
+/** By what the history of a product can be filtered. */
+export async function productHistoryFacets(sku: string): Promise<HistoryFacets> {
+  const db = database()
+  return facetsOfProduct(db, { id: (await idOfSku(db, sku)) ?? 0, sku })
 }
 
 /**

@@ -1,7 +1,9 @@
 import { undoneRecord, recordDifferences } from '@core/records/undo'
 import { database, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
-import { changeOfRecord, changesOfRecord, recordChangesOfStep } from '../../db/queries/steps'
+import { changesOfRecord, facetsOfRecord, pageOfHistory } from '../../db/queries/history'
+import { changeOfRecord, recordChangesOfStep } from '../../db/queries/steps'
+import type { HistoryFacets, HistoryQuery, History } from '@contracts/history'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
 import { getRecord, authorizeFor, writeIn, writeRecord, anyVersion } from './records'
@@ -68,18 +70,28 @@ export async function undoRecords(
 }
 
 /** What was changed in a record that travels whole, newest first. */
-export async function recordHistory(kind: string, code: string) {
-  const rows = await changesOfRecord(database(), `${kindOf(kind)}:${code}`, 100)
+export async function recordHistory(kind: string, code: string, asked: HistoryQuery): Promise<History> {
+  const { limit, before, ...filter } = asked
+  const found = await changesOfRecord(
+    database(),
+    `${kindOf(kind)}:${code}`,
+    { ...filter, before: before ?? null },
+    limit + 1,
+  )
+  const { items, next } = pageOfHistory(found, limit)
   return {
-    items: rows.map(({ differences: [whole], ...r }) => ({
-      ...r,
-      at: r.at.toISOString(),
+    items: items.map(({ differences: [whole], ...change }) => ({
+      ...change,
       made: whole!.before === null,
       differences: recordDifferences(whole!.before as object | null, whole!.after as object | null),
     })),
-    next: null,
+    next,
   }
 }
+
+/** By what the history of a record can be filtered. */
+export const recordHistoryFacets = (kind: string, code: string): Promise<HistoryFacets> =>
+  facetsOfRecord(database(), `${kindOf(kind)}:${code}`)
 
 /** Takes one change of a record back. What was changed again since stays and is named. */
 export async function undoRecordChange(person: Person, kindName: string, code: string, changeId: number, now: number) {
