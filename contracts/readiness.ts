@@ -95,6 +95,15 @@ export interface FixDocument {
   products: number
   storefronts: string[]
 }
+/** An edition on the board: how much of it is ready, and the fixes whose lack blocks the most of its pages. */
+export interface BoardEdition {
+  storefront: string
+  language: string
+  sold: number
+  ready: number
+  /** With the number of pages that each blocks, alone or with others. */
+  blocking: Pick<FixDocument, 'id' | 'text' | 'pages'>[]
+}
 export interface PortionDocument {
   products: number
   storefront: string | null

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ClothRowsBody, FindingDocument, FixDocument } from '@contracts/readiness'
+import type { BoardEdition, ClothRowsBody, FindingDocument, FixDocument } from '@contracts/readiness'
 import { strands } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
 import type ClothGrid from '~/components/readiness/ClothGrid.vue'
@@ -24,6 +24,7 @@ const view = reactive({
   group: text('group') || 'type',
   sort: text('sort') || 'worst',
   by: text('by'),
+  look: text('look') || 'cloth',
   whose: text('whose'),
 })
 watch(
@@ -38,7 +39,8 @@ watch(
             v === '' ||
             (k === 'show' && v === 'all') ||
             (k === 'group' && v === 'type') ||
-            (k === 'sort' && v === 'worst')
+            (k === 'sort' && v === 'worst') ||
+            (k === 'look' && v === 'cloth')
               ? undefined
               : v,
           ]),
@@ -100,6 +102,24 @@ function only(f: FindingDocument) {
 }
 function sortBy(edition: string) {
   view.by = view.by === edition ? '' : edition
+}
+const isBoard = computed(() => view.look === 'board')
+function changeLook() {
+  view.look = isBoard.value ? 'cloth' : 'board'
+}
+/** Shows in the cloth what was chosen on the board: the products of an edition that are not ready, or those of a fix. */
+function openEdition({ storefront, language }: BoardEdition, fix = '') {
+  Object.assign(view, {
+    look: 'cloth',
+    shop: storefront,
+    by: `${storefront}/${language}`,
+    fix,
+    show: fix ? 'all' : 'open',
+  })
+}
+function openFix(edition: BoardEdition, fix: BoardEdition['blocking'][number]) {
+  onlyWords.value = fix.text
+  openEdition(edition, fix.id)
 }
 const showAll = () => {
   clear()
@@ -171,6 +191,7 @@ useKeys('Readiness', [
       trend.value = !trend.value
     },
   },
+  { keys: 'b', does: 'The board by edition, or the cloth', run: changeLook },
   { keys: 's', does: 'Export findings', run: () => void saveFindings() },
 ])
 onMounted(() => grid.value?.focus())
@@ -210,123 +231,129 @@ const codes = computed(() =>
         @changed="version++"
       />
       <template #actions>
+        <button class="act" type="button" :aria-pressed="isBoard" @click="changeLook">
+          By edition <span class="key">b</span>
+        </button>
         <button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button>
       </template>
     </PageHead>
     <LazyTrendChart v-if="trend" />
-    <FixStrip :fixes="above.data.value?.fixes" :chosen="view.fix || undefined" @choose="choose" />
-    <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <TextField
-        ref="search"
-        v-model="filter.q"
-        placeholder="SKU, name or GTIN"
-        @keydown.enter.prevent="grid?.focus()"
-        type="search"
-        class="w-36"
-        label="Search by SKU, name or GTIN"
-      />
-      <SelectField
-        v-model="view.shop"
-        class="w-36"
-        label="Storefront"
-        :options="[option('', 'All storefronts'), ...byRecord(setup.storefronts)]"
-      />
-      <SelectField
-        v-model="view.show"
-        label="Which products"
-        :options="[option('all', 'all products'), option('open', 'not ready'), option('portion', 'today’s portion')]"
-      />
-      <SelectField
-        v-if="view.show === 'portion' && above.data.value?.others.length"
-        v-model="view.whose"
-        class="w-32"
-        label="Portion of"
-        :options="[option('', 'mine'), ...above.data.value.others.map((o) => option(o.email, o.name))]"
-      />
-      <SelectField
-        v-model="view.strand"
-        label="Blocked in"
-        :options="[option('', 'all strands'), ...withWords(strands, (s) => `${s} blocked`)]"
-      />
-      <SelectField
-        v-model="view.code"
-        class="w-32"
-        label="Findings"
-        :options="[option('', 'all findings'), ...byLabel(codes)]"
-      />
-      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-        {{ where ? 'Filters on' : 'Filters' }}
-      </button>
-      <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
-      <span class="ml-auto flex items-center gap-2"
-        ><SelectField
-          v-model="view.group"
-          label="Rows"
-          :options="[
-            option('type', 'by product type'),
-            option('campaign', 'by campaign'),
-            option('none', 'in one list'),
-          ]" /><SelectField
-          v-model="view.sort"
-          label="Order"
-          :options="[option('worst', 'worst first'), option('nearest', 'closest to ready'), option('sku', 'by SKU')]"
-      /></span>
-    </div>
-    <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
-      <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> {{ ' '
-      }}<button class="plain" type="button" @click="view.fix = ''">Show the others</button>
-    </p>
-    <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
-      <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
-      <LazyConditionGroup v-model="rule" />
-    </div>
-    <p class="phone-only px-3 pb-2 text-ink2">The cloth needs a wider window. Findings open as usual.</p>
-    <div class="split-body">
-      <ClothGrid
-        ref="grid"
-        :list="list"
-        :edition="view.by || undefined"
-        @at="at = $event"
-        @open="openFindings"
-        @sort="sortBy"
-        ><template #empty
-          >{{ narrowed ? 'No products found.' : 'No products are sold yet, or none have been evaluated.' }}
-          <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template
-        ></ClothGrid
-      >
-      <FindingPanel
-        v-if="open && at && column"
-        ref="panel"
-        :key="`${at.sku} ${column.n}`"
-        :sku="at.sku"
-        :name="rowName"
-        :storefront="column.storefront"
-        :language="column.language"
-        :version="version"
-        @close="close"
-        @only="only"
-      />
-    </div>
-    <p class="flex items-center gap-5 border-t border-hair px-5 py-1 text-[12px] text-ink2" aria-hidden="true">
-      <span class="inline-row"
-        ><svg width="26" height="17" viewBox="-1 -1 27 19">
-          <path
-            class="fill-ink"
-            d="M0 17V0h3V17zM5.4 17V0h3V17zM10.8 17V0h3V17zM16.2 17V0h3V17zM21.6 17V0h3V17z"
-          /></svg
-        >done</span
-      >
-      <span class="inline-row"
-        ><svg width="26" height="17" viewBox="-1 -1 27 19">
-          <path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" />
-          <path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg
-        >not done</span
-      >
-      <span class="inline-row"
-        ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg
-        >blocked</span
-      >
-      <span class="ml-auto">strands from the left: facts, copy, language, media, content</span>
-    </p>
+    <EditionBoard v-if="isBoard" v-model:storefront="view.shop" :version="version" @edition="openEdition" @fix="openFix" />
+    <template v-else>
+      <FixStrip :fixes="above.data.value?.fixes" :chosen="view.fix || undefined" @choose="choose" />
+      <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
+        <TextField
+          ref="search"
+          v-model="filter.q"
+          placeholder="SKU, name or GTIN"
+          @keydown.enter.prevent="grid?.focus()"
+          type="search"
+          class="w-36"
+          label="Search by SKU, name or GTIN"
+        />
+        <SelectField
+          v-model="view.shop"
+          class="w-36"
+          label="Storefront"
+          :options="[option('', 'All storefronts'), ...byRecord(setup.storefronts)]"
+        />
+        <SelectField
+          v-model="view.show"
+          label="Which products"
+          :options="[option('all', 'all products'), option('open', 'not ready'), option('portion', 'today’s portion')]"
+        />
+        <SelectField
+          v-if="view.show === 'portion' && above.data.value?.others.length"
+          v-model="view.whose"
+          class="w-32"
+          label="Portion of"
+          :options="[option('', 'mine'), ...above.data.value.others.map((o) => option(o.email, o.name))]"
+        />
+        <SelectField
+          v-model="view.strand"
+          label="Blocked in"
+          :options="[option('', 'all strands'), ...withWords(strands, (s) => `${s} blocked`)]"
+        />
+        <SelectField
+          v-model="view.code"
+          class="w-32"
+          label="Findings"
+          :options="[option('', 'all findings'), ...byLabel(codes)]"
+        />
+        <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+          {{ where ? 'Filters on' : 'Filters' }}
+        </button>
+        <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
+        <span class="ml-auto flex items-center gap-2"
+          ><SelectField
+            v-model="view.group"
+            label="Rows"
+            :options="[
+              option('type', 'by product type'),
+              option('campaign', 'by campaign'),
+              option('none', 'in one list'),
+            ]" /><SelectField
+            v-model="view.sort"
+            label="Order"
+            :options="[option('worst', 'worst first'), option('nearest', 'closest to ready'), option('sku', 'by SKU')]"
+        /></span>
+      </div>
+      <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
+        <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> {{ ' '
+        }}<button class="plain" type="button" @click="view.fix = ''">Show the others</button>
+      </p>
+      <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
+        <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
+        <LazyConditionGroup v-model="rule" />
+      </div>
+      <p class="phone-only px-3 pb-2 text-ink2">The cloth needs a wider window. Findings open as usual.</p>
+      <div class="split-body">
+        <ClothGrid
+          ref="grid"
+          :list="list"
+          :edition="view.by || undefined"
+          @at="at = $event"
+          @open="openFindings"
+          @sort="sortBy"
+          ><template #empty
+            >{{ narrowed ? 'No products found.' : 'No products are sold yet, or none have been evaluated.' }}
+            <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template
+          ></ClothGrid
+        >
+        <FindingPanel
+          v-if="open && at && column"
+          ref="panel"
+          :key="`${at.sku} ${column.n}`"
+          :sku="at.sku"
+          :name="rowName"
+          :storefront="column.storefront"
+          :language="column.language"
+          :version="version"
+          @close="close"
+          @only="only"
+        />
+      </div>
+      <p class="flex items-center gap-5 border-t border-hair px-5 py-1 text-[12px] text-ink2" aria-hidden="true">
+        <span class="inline-row"
+          ><svg width="26" height="17" viewBox="-1 -1 27 19">
+            <path
+              class="fill-ink"
+              d="M0 17V0h3V17zM5.4 17V0h3V17zM10.8 17V0h3V17zM16.2 17V0h3V17zM21.6 17V0h3V17z"
+            /></svg
+          >done</span
+        >
+        <span class="inline-row"
+          ><svg width="26" height="17" viewBox="-1 -1 27 19">
+            <path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" />
+            <path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg
+          >not done</span
+        >
+        <span class="inline-row"
+          ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg
+          >blocked</span
+        >
+        <span class="ml-auto">strands from the left: facts, copy, language, media, content</span>
+      </p>
+    </template>
   </div>
 </template>

@@ -19,6 +19,7 @@ import {
   clothBody,
   clothRowsBody,
   portionBody,
+  type BoardEdition,
   type Cloth,
   type ClothRow,
   type EvaluationReport,
@@ -37,6 +38,7 @@ import { storefront, edition, paged } from './parts'
 export interface ReadinessAnswers {
   listReadiness: Page<ListedReadiness>
   readinessOverview: Overview
+  readinessBoard: Whole<BoardEdition>
   readinessTrend: Items<TrendPoint>
   cloth: Cloth
   clothRows: Items<ClothRow>
@@ -67,6 +69,13 @@ export const readinessOperations = {
     method: 'get',
     path: '/api/readiness/overview',
     summary: 'How many pages are ready, what changed since yesterday, the ten best fixes, and your portion of the day',
+    action: 'read',
+    query: Joi.object({ storefront }),
+  },
+  readinessBoard: {
+    method: 'get',
+    path: '/api/readiness/board',
+    summary: 'Every edition with how much of it is ready, and what blocks the most of its pages',
     action: 'read',
     query: Joi.object({ storefront }),
   },

@@ -9,6 +9,15 @@ export type Condition =
   | { variant: Condition }
   | { field: string; is: OperatorName; value?: unknown }
 
+/** The fields that a condition asks, by their names in it, as far as it can be read. */
+export function fieldsNamedIn(condition: unknown): string[] {
+  if (typeof condition !== 'object' || condition === null) return []
+  if ('field' in condition) return [String(condition.field)]
+  return Object.values(condition).flatMap((part) =>
+    Array.isArray(part) ? part.flatMap(fieldsNamedIn) : fieldsNamedIn(part),
+  )
+}
+
 export const maxDepth = 8
 export const maxConditions = 200
 

@@ -64,6 +64,14 @@ export function isSortable(column: SheetColumn): boolean {
   return hasUnit === true || options === 'one' || ruleKind === 'number' || ['line', 'date', 'yes-no'].includes(editor)
 }
 
+/** Whether a field that a condition asks, such as `price` or `attribute:weight@de-DE`, is what a column shows. */
+export function showsField(column: SheetColumn, field: string): boolean {
+  const bare = field.split('@', 1)[0]!.replace(/^attribute:/, '')
+  if (column.kind === 'price') return bare === 'price'
+  if (column.kind === 'carried') return bare === `carried:${column.name}`
+  return bare === (column.kind === 'field' ? column.field : column.attribute.code)
+}
+
 /** Columns that a product has by what it is, and nobody writes in a cell. */
 const given: ReadonlySet<string> = new Set(['parent'])
 

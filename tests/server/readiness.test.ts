@@ -11,7 +11,7 @@ import { countDue, invalidateSet } from '@server/db/queries/readiness'
 import { importProducts } from '@server/services/imports/import-products'
 import { makeBulkChange } from '@server/services/bulk/bulk-change'
 import { patchProduct } from '@server/services/products/products'
-import { cloth, clothStretch, overview, trend } from '@server/services/readiness/cloth'
+import { board, cloth, clothStretch, overview, trend } from '@server/services/readiness/cloth'
 import { dropPortion, setPortion } from '@server/services/readiness/portion'
 import { evaluateDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { askReach, reachOf, type KnownReach } from '@server/services/readiness/known-reach'
@@ -422,6 +422,30 @@ describe('the cloth by campaign', () => {
       ).groups.map((g) => [g.code, g.products]),
     ).toEqual([['frost', 1]])
     await expect(skus('storm')).rejects.toMatchObject({ status: 422, errors: [{ path: 'campaign' }] })
+  })
+  it('says on its board what blocks the most pages of each edition', async () => {
+    const { items } = await board({})
+    expect(items.map((e) => `${e.storefront}/${e.language}`)).toEqual(
+      (await cloth(maren, all, now)).columns.map((c) => `${c.storefront}/${c.language}`),
+    )
+    for (const { storefront, language, sold, ready, blocking } of items) {
+      const edition = `${storefront}/${language}`
+      expect(sold, edition).toBeGreaterThanOrEqual(ready)
+      expect(
+        [...blocking].sort((a, b) => b.pages - a.pages),
+        edition,
+      ).toEqual(blocking)
+      // Counted another way: the findings of every product, one by one.
+      const { rows } = await database().execute<{ pages: number }>(sql`
+        select count(distinct n.root_id)::int as pages from finding n join edition e on e.n = any(n.editions)
+        where n.blocker and e.storefront = ${storefront} and e.language = ${language}
+        group by n.fix_id order by 1 desc limit 4`)
+      expect(
+        blocking.map((b) => b.pages),
+        edition,
+      ).toEqual(rows.map((r) => r.pages))
+    }
+    expect((await board({ storefront: 'uk' })).items.map((e) => e.storefront)).toEqual(['uk'])
   })
   it('shows the portion of somebody else', async () => {
     await setPortion(ada, { products: 3, storefront: null, filter: null }, now)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isSortable, type SheetColumn } from '@core/sheet/columns'
-import { ArrowDown, ArrowUp } from '@lucide/vue'
+import { ArrowDown, ArrowUp, ListFilter } from '@lucide/vue'
 import { columnLabel, isNumeric } from './columnWords'
 
 /**
@@ -11,6 +11,8 @@ const props = defineProps<{
   column: SheetColumn
   order: 'ascending' | 'descending' | undefined
   width: number
+  /** Whether the filter asks about what it shows. */
+  filtered: boolean
 }>()
 const emit = defineEmits<{ sort: []; resize: [number | undefined] }>()
 const setup = useSetupStore()
@@ -52,6 +54,7 @@ function begin(e: PointerEvent) {
         ><span class="dot" /> <span class="font-normal">{{ edition.name }}</span></template
       >
     </component>
+    <ListFilter v-if="filtered" class="shrink-0 self-center" :size="12" aria-label="filtered" role="img" />
     <ArrowUp v-if="order === 'ascending'" class="shrink-0 self-center" :size="12" aria-hidden="true" />
     <ArrowDown v-else-if="order === 'descending'" class="shrink-0 self-center" :size="12" aria-hidden="true" />
     <span class="resizer" aria-hidden="true" @pointerdown.prevent="begin" @dblclick="emit('resize', undefined)" />

@@ -3,7 +3,9 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { CellBody, SheetRow, SheetSort } from '@contracts/sheet'
 import type { CellWrite } from '@core/sheet/cells'
 import { readBlock, writeBlock } from '@core/sheet/block'
-import { isWritable, type SheetColumn } from '@core/sheet/columns'
+import { isWritable, showsField, type SheetColumn } from '@core/sheet/columns'
+import { fieldsNamedIn } from '@core/rules/condition'
+import { summaryOf } from '@core/sheet/summary'
 import { directionOf } from '@core/language/chain'
 import { columnLabel, isNumeric, languageOf, languageOfCell } from './columnWords'
 import { useColumnWidths } from './useColumnWidths'
@@ -67,6 +69,30 @@ watch(range.height, (rows) => emit('selected', selectedRows(rows, rowsSelected))
 const writes = reactive(
   useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)),
 )
+
+/** So many selected rows at most are read to be summed up. */
+const mostSummedUp = 500
+const isSummedUp = computed(() => range.height.value > 1 && range.height.value <= mostSummedUp)
+watch([isSummedUp, range.block], ([summedUp, { top, bottom }]) => {
+  if (summedUp) list.show(top, bottom)
+})
+/** What the selected rows hold, column by column; undefined until all of them are there. */
+const summaries = computed(() => {
+  const { top } = range.block.value
+  const rows = Array.from({ length: range.height.value }, (_, i) => list.row(top + i))
+  if (!isSummedUp.value || rows.some((row) => !row)) return undefined
+  return props.columns.map((column, i) =>
+    summaryOf(
+      rows.map((row) => cellAt(row, i)).filter((cell) => cell !== undefined),
+      column,
+    ),
+  )
+})
+/** The columns that the filter asks about. */
+const isFiltered = computed(() => {
+  const fields = fieldsNamedIn(props.filter)
+  return props.columns.map((column) => fields.some((field) => showsField(column, field)))
+})
 
 // What is found anew is read from its top.
 watch(
@@ -342,6 +368,7 @@ const id = useId()
         :column="c"
         :order="sort?.column === c.id ? (sort.descending ? 'descending' : 'ascending') : undefined"
         :width="widths[i]!"
+        :filtered="isFiltered[i]!"
         :aria-colindex="i + 2"
         @sort="sortBy(c)"
         @resize="resize(c, $event)"
@@ -470,6 +497,13 @@ const id = useId()
         @leave="leave"
       />
     </div>
+    <SheetSummary
+      v-if="isSummedUp"
+      :columns="columns"
+      :summaries="summaries"
+      :rows="range.height.value"
+      :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }"
+    />
   </div>
 </template>
 

@@ -142,7 +142,7 @@ export async function wholeCloth(db: Db) {
 }
 
 /** How many pages of each edition are sold and ready now, by the number of the edition. */
-async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
+export async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
   const { rows } = await db.execute<{ edition: number; sold: number; ready: number }>(
     sql`select edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by edition`,
   )
@@ -184,6 +184,54 @@ export async function bestFixes(db: Db, editions: readonly number[], limit: numb
 }
 
 /**
+ * The fixes that block the most pages of each of some editions, so many of each. Most products have a finding of a fix
+ * once, with the editions in which it reads the same; only those that have several are counted edition by edition.
+ */
+export async function worstFixesOfEach(db: Db, editions: readonly number[], limit: number) {
+  const { rows } = await db.execute<{
+    id: number
+    key: string
+    language: string | null
+    edition: number
+    pages: number
+  }>(sql`
+    with lacking as (select fix_id, root_id, count(*) as findings, min(editions) as editions
+      from finding where blocker group by fix_id, root_id),
+    once as (select fix_id, e as edition, sum(products) as pages
+      from (select fix_id, editions, count(*) as products from lacking where findings = 1 group by 1, 2) l, unnest(editions) e
+      group by 1, 2),
+    several as (select fix_id, edition, count(*) as pages
+      from (select distinct f.fix_id, f.root_id, e as edition from lacking l
+        join finding f on f.root_id = l.root_id and f.fix_id = l.fix_id and f.blocker, unnest(f.editions) e
+        where l.findings > 1) x group by 1, 2),
+    ranked as (select fix_id, edition, sum(pages)::int as pages,
+      row_number() over (partition by edition order by sum(pages) desc, fix_id) as place
+      from (select * from once union all select * from several) b
+      where edition = any(${sql.param([...editions])}::smallint[]) group by 1, 2)
+    select r.fix_id as id, f.key, r.edition, r.pages,
+      case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language
+      end as language
+    from ranked r join fix f on f.id = r.fix_id join edition e on e.n = r.edition
+    where r.place <= ${limit} order by r.edition, r.place`)
+  return rows
+}
+
+/** At how many places each of some fixes is to be done in an edition; counted up to a number of findings. */
+export async function placesOfFixes(db: Db, fixes: readonly { id: number; edition: number }[], most: number) {
+  const { rows } = await db.execute<{ places: number }>(sql`
+    select s.places from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ ...f, i })))}::jsonb)
+      as x(i int, id int, edition smallint), lateral (
+      select count(distinct ${placeOfFinding(sql`n`)})::int as places from (select * from finding where fix_id = x.id
+        and blocker and editions @> array[x.edition] limit ${most}) n) s
+    order by x.i`)
+  return rows.map((r) => r.places)
+}
+
+/** Where a finding is mended: an attribute on each product by itself, a piece or a picture once for all. */
+const placeOfFinding = (n: SQL) =>
+  sql`case when ${n}.at like 'attribute:%' then ${n}.root_id || ${n}.at else ${n}.at end`
+
+/**
  * Of fixes in some editions: how many products they free, and how many places they are at; counted up to a number,
  * above which nobody counts.
  */
@@ -199,7 +247,7 @@ export async function sizesOfFixes(
       select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
       from (select d.root_id from readiness d where d.soles @> array[x.id]
         and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) d,
-        lateral (select n.root_id, case when n.at like 'attribute:%' then n.root_id || n.at else n.at end as at
+        lateral (select n.root_id, ${placeOfFinding(sql`n`)} as at
         from finding n where n.root_id = d.root_id and n.fix_id = x.id and n.blocker and n.editions && x.editions) f) s
     order by x.i`)
   return rows

@@ -1,6 +1,8 @@
 import { either, numbersIn, type Bitmap } from '@core/assignments/bitmap'
 import { storefrontsOf } from '@core/assignments/limits'
+import type { Whole } from '@contracts/paging'
 import type {
+  BoardEdition,
   Cloth,
   ClothBody,
   ClothFilter,
@@ -16,8 +18,11 @@ import {
   clothGroups,
   clothRows,
   dailyCounts,
+  editionCounts,
+  placesOfFixes,
   sizesOfFixes,
   wholeCloth,
+  worstFixesOfEach,
   type ClothWhere,
 } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
@@ -213,7 +218,7 @@ export async function fixesFor(
   return best.map(({ id, key, language, pages, editions: where }, i) => {
     const { products, places } = sizes[i]!
     return {
-      id: language === null ? `${id}` : `${id}:${language}`,
+      id: fixName(id, language),
       code: key.split('|')[0]!,
       text: words.fix(key, language, products, places),
       pages,
@@ -222,6 +227,34 @@ export async function fixesFor(
     }
   })
 }
+
+/** So many fixes are named for each edition of the board. */
+const fixesOfEach = 4
+
+/** Every edition with how much of it is ready, and what blocks the most of its pages. */
+export async function board(q: { storefront?: string }): Promise<Whole<BoardEdition>> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const editions = await loadEditions(db, setup)
+  const numbers = editionsOf(setup, editions, q.storefront === undefined ? [] : [q.storefront])
+  const counts = new Map((await editionCounts(db)).map((c) => [c.edition, c]))
+  const worst = await worstFixesOfEach(db, numbers, fixesOfEach)
+  const places = await placesOfFixes(db, worst, countedAtMost)
+  const words = new Words(setup, await loadContent(db, setup))
+  const blocking = worst.map(({ id, key, language, edition, pages }, i) => ({
+    edition,
+    fix: { id: fixName(id, language), text: words.fix(key, language, pages, places[i]!), pages },
+  }))
+  const items = numbers.map((n) => ({
+    ...editions.list[n]!,
+    sold: counts.get(n)?.sold ?? 0,
+    ready: counts.get(n)?.ready ?? 0,
+    blocking: blocking.filter((each) => each.edition === n).map((each) => each.fix),
+  }))
+  return { items, next: null }
+}
+
+const fixName = (id: number, language: string | null) => (language === null ? `${id}` : `${id}:${language}`)
 
 /** A fix as it is named: its number, and the language where it is another work in each. */
 function fixOf(name: string | undefined, setup: StoredSetup, editions: NumberedEditions): ClothWhere['fix'] {

@@ -1,0 +1,4 @@
+import { endpoint } from '../../http/endpoint'
+import { board } from '../../services/readiness/cloth'
+
+export default endpoint('readinessBoard', ({ query }) => board(query))
