@@ -116,8 +116,25 @@ export interface ListedAssignment {
   limits: string
 }
 
-/** How many products each assignment reaches in a storefront now, by its code; null where its limits leave that out. */
+/** What each assignment does in a storefront now, by its code; those that its limits leave out have no numbers. */
 export interface AssignmentReaches {
   storefront: string
-  products: Record<string, number | null>
+  assignments: Record<
+    string,
+    {
+      products: number
+      /** Pages in all languages of the storefront that show something of it at this moment. */
+      pages: number
+      /** How often it and others get in each other's way. */
+      conflicts: number
+    }
+  >
+  /** The storefronts that each may be shown in, by its code. */
+  storefronts: Record<string, string[]>
+}
+
+/** Where each piece that something brings stands now, by its code: in one storefront, and in which storefronts at all. */
+export interface PieceReaches {
+  storefront: string
+  pieces: Record<string, { products: number; pages: number; storefronts: string[] }>
 }

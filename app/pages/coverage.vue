@@ -53,7 +53,23 @@ const table = computed(() =>
 const chosenCell = computed(() =>
   chosen.value && result.value ? sumCells(result.value.rows.map((r) => r.cells[chosen.value!])) : undefined,
 )
-const percent = (n: number | undefined) => (n === undefined ? '' : `${Math.round(n * 100)} %`)
+const chosenArea = computed(() => areas.value.find((a) => a.area === chosen.value?.split(' ')[1])?.title ?? '')
+/** The products of the chosen crossing, by what they have there: each leads to its page. */
+const chosenProducts = computed(() => {
+  const cell = chosenCell.value
+  if (!cell) return []
+  const { some, none } = cell.examples[counted.value]
+  const [without, ...having] = cell[counted.value]
+  const what = counted.value === 'pieces' ? 'a piece' : 'something'
+  const withCount = having.reduce((sum, n) => sum + n, 0)
+  return [
+    { label: countShown(cell.gaps, 'gap'), tone: 'text-madder', skus: cell.gapSkus, count: cell.gaps },
+    { label: `${numberShown(cell.surplus)} overfull`, tone: 'text-ochre', skus: cell.surplusSkus, count: cell.surplus },
+    { label: `${numberShown(withCount)} with ${what}`, tone: '', skus: some, count: withCount },
+    { label: `${numberShown(without)} without`, tone: '', skus: none, count: without },
+  ].filter((line) => line.count > 0)
+})
+const percent = (n: number | undefined) => (n === undefined ? '' : `${Math.round(n * 100)}%`)
 function look(sku: string) {
   const [storefront] = edition.value.split('/')
   const found =
@@ -120,34 +136,14 @@ useKeys('Coverage', [
           The width is the share of products. A slanted stitch marks a required area that is empty, a cross an area with
           too many parts.
         </p>
-        <div
-          v-if="chosenCell && (chosenCell.gapSkus.length || chosenCell.surplusSkus.length)"
-          class="mt-2 border-l-[3px] border-indigo pl-3"
-          role="status"
-        >
-          <p v-if="chosenCell.gaps">
-            <b class="font-semibold text-madder">{{ countShown(chosenCell.gaps, 'gap') }}</b>:
-            <button
-              v-for="s in chosenCell.gapSkus"
-              :key="s"
-              type="button"
-              class="code plain mr-2 min-h-6"
-              @click="look(s)"
+        <div v-if="chosenCell" class="mt-2 border-l-[3px] border-indigo pl-3" role="status">
+          <p class="font-semibold">{{ editionShown }}, {{ chosenArea }}</p>
+          <p v-for="l in chosenProducts" :key="l.label">
+            <b class="font-semibold" :class="l.tone">{{ l.label }}</b>:
+            <button v-for="s in l.skus" :key="s" type="button" class="code plain mr-2 min-h-6" @click="look(s)">
+              {{ s }}</button><span v-if="l.count > l.skus.length" class="text-ink2"
+              >and {{ numberShown(l.count - l.skus.length) }} more</span
             >
-              {{ s }}
-            </button>
-          </p>
-          <p v-if="chosenCell.surplus">
-            <b class="font-semibold text-ochre">{{ numberShown(chosenCell.surplus) }} overfull</b>:
-            <button
-              v-for="s in chosenCell.surplusSkus"
-              :key="s"
-              type="button"
-              class="code plain mr-2 min-h-6"
-              @click="look(s)"
-            >
-              {{ s }}
-            </button>
           </p>
         </div>
         <h2 class="pt-5">By product type: {{ editionShown }}</h2>

@@ -238,7 +238,13 @@ const codes = computed(() =>
       </template>
     </PageHead>
     <LazyTrendChart v-if="trend" />
-    <EditionBoard v-if="isBoard" v-model:storefront="view.shop" :version="version" @edition="openEdition" @fix="openFix" />
+    <EditionBoard
+      v-if="isBoard"
+      v-model:storefront="view.shop"
+      :version="version"
+      @edition="openEdition"
+      @fix="openFix"
+    />
     <template v-else>
       <FixStrip :fixes="above.data.value?.fixes" :chosen="view.fix || undefined" @choose="choose" />
       <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">

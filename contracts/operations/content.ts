@@ -29,6 +29,7 @@ import type {
   ExplainedRule,
   Found,
   AssignmentReaches,
+  PieceReaches,
   ListedAssignment,
   ReachFill,
   TriedReach,
@@ -53,6 +54,7 @@ export interface ContentAnswers {
   beforeSaving: BeforeSaving
   listAssignments: Page<ListedAssignment>
   assignmentReaches: AssignmentReaches
+  pieceReaches: PieceReaches
   placeAssignment: { changed: { code: string; order: number }[] }
   coverage: JobDocument<Coverage>
   makeReusable: MadeReusable
@@ -208,7 +210,14 @@ export const contentOperations = {
   assignmentReaches: {
     method: 'get',
     path: '/api/assignments/reaches',
-    summary: 'How many products each assignment reaches in a storefront now',
+    summary: 'How many products each assignment reaches in a storefront now, with pages and conflicts',
+    action: 'read',
+    query: Joi.object({ storefront: Joi.string().required() }),
+  },
+  pieceReaches: {
+    method: 'get',
+    path: '/api/piece-reaches',
+    summary: 'On how many products and pages of a storefront each piece stands now',
     action: 'read',
     query: Joi.object({ storefront: Joi.string().required() }),
   },

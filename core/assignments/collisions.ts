@@ -240,10 +240,21 @@ const textMissing: Check = (input, say) => {
   }
 }
 
-const checks: readonly Check[] = [sameTitle, samePiece, nothingToReplace, overruled, areaFull, textMissing]
+/** What assignments do to each other, pair by pair. */
+const pairChecks: readonly Check[] = [sameTitle, samePiece, nothingToReplace, overruled]
+const allChecks: readonly Check[] = [...pairChecks, areaFull, textMissing]
 
 /** Everything that will not be as one may think in a storefront when the draft is saved. */
-export function collisionsIn(input: CollisionInput): Collision[] {
+export const collisionsIn = (input: CollisionInput): Collision[] => found(input, allChecks)
+
+/**
+ * What an assignment and others do to each other in a storefront. Full areas are left out, which are counted product by
+ * product and take long where many assignments are asked.
+ */
+export const conflictsIn = (input: CollisionInput): Collision[] =>
+  found(input, pairChecks).filter((c) => c.kind !== 'reaches-nothing')
+
+function found(input: CollisionInput, checks: readonly Check[]): Collision[] {
   const {
     draft: { assignment, bits },
     storefront,

@@ -15,7 +15,13 @@ export interface CoverageCell {
   /** Some of each, by SKU. */
   gapSkus: string[]
   surplusSkus: string[]
+  /** Some of the products that have a part in the area, or a piece, and some that have none, by SKU. */
+  examples: Record<Counted, { some: string[]; none: string[] }>
 }
+
+/** What is counted of an area: all that stands there, or pieces alone. */
+export type Counted = 'parts' | 'pieces'
+const countings: readonly Counted[] = ['parts', 'pieces']
 
 /** The cells of one row, a product type, by edition and area: `uk/en-GB details`. */
 export interface CoverageRow {
@@ -24,7 +30,9 @@ export interface CoverageRow {
   cells: Record<string, CoverageCell>
 }
 
+/** So many SKUs are named of each sort. */
 const shown = 12
+const examplesOfEach = 5
 
 export const cellKey = (edition: string, area: string): string => `${edition} ${area}`
 
@@ -35,7 +43,12 @@ const emptyCell = (): CoverageCell => ({
   surplus: 0,
   gapSkus: [],
   surplusSkus: [],
+  examples: { parts: { some: [], none: [] }, pieces: { some: [], none: [] } },
 })
+
+/** Adds SKUs to a list until it has so many. */
+const fillUp = (list: string[], skus: readonly string[], most: number) =>
+  void list.push(...skus.slice(0, Math.max(0, most - list.length)))
 
 /** Kinds of parts that the page makes by itself. A FAQ is made of questions, which are pieces. */
 const builtIn: ReadonlySet<string> = new Set(['built-in', 'split'])
@@ -46,12 +59,18 @@ export function countPage(row: CoverageRow, edition: string, page: Page): void {
   for (const { area, needed, limit } of page.layout) {
     const cell = (row.cells[cellKey(edition, area)] ??= emptyCell())
     const parts = page.areas[area] ?? []
+    const { sku } = page.product
     const n = parts.length
-    cell.parts[Math.min(n, 4)]!++
-    cell.pieces[Math.min(parts.filter(isPiece).length, 4)]!++
-    if (needed && n === 0 && ++cell.gaps <= shown) cell.gapSkus.push(page.product.sku)
-    if (limit !== null && n > limit && ++cell.surplus <= shown) cell.surplusSkus.push(page.product.sku)
+    count(cell, 'parts', n, sku)
+    count(cell, 'pieces', parts.filter(isPiece).length, sku)
+    if (needed && n === 0 && ++cell.gaps <= shown) cell.gapSkus.push(sku)
+    if (limit !== null && n > limit && ++cell.surplus <= shown) cell.surplusSkus.push(sku)
   }
+}
+
+function count(cell: CoverageCell, counted: Counted, n: number, sku: string): void {
+  cell[counted][Math.min(n, 4)]!++
+  fillUp(cell.examples[counted][n === 0 ? 'none' : 'some'], [sku], examplesOfEach)
 }
 
 /** Cells taken together: of several types in one edition, or of several editions. */
@@ -59,22 +78,20 @@ export function sumCells(cells: readonly (CoverageCell | undefined)[]): Coverage
   const sum = emptyCell()
   for (const c of cells) {
     if (!c) continue
-    c.parts.forEach((n, i) => {
-      sum.parts[i]! += n
-    })
-    c.pieces.forEach((n, i) => {
-      sum.pieces[i]! += n
-    })
+    for (const counted of countings) {
+      c[counted].forEach((n, i) => {
+        sum[counted][i]! += n
+      })
+      for (const which of ['some', 'none'] as const)
+        fillUp(sum.examples[counted][which], c.examples[counted][which], shown)
+    }
     sum.gaps += c.gaps
     sum.surplus += c.surplus
-    sum.gapSkus.push(...c.gapSkus.slice(0, shown - sum.gapSkus.length))
-    sum.surplusSkus.push(...c.surplusSkus.slice(0, shown - sum.surplusSkus.length))
+    fillUp(sum.gapSkus, c.gapSkus, shown)
+    fillUp(sum.surplusSkus, c.surplusSkus, shown)
   }
   return sum
 }
-
-/** What is counted of an area: all that stands there, or pieces alone. */
-export type Counted = 'parts' | 'pieces'
 
 /** The share of products that have anything in a cell, 0 to 1; undefined where there are none. */
 export function shareFilled(cell: CoverageCell, counted: Counted): number | undefined {

@@ -91,3 +91,20 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
     return rules ? { kind, path, met, children, rules } : { kind, path, met, children }
   }
 }
+
+/**
+ * The part of an explanation that decides it: the first condition that fails where all must be met, the one that is met
+ * where one is enough. It is a group where all of its conditions decide together.
+ */
+export function decidingPart(explanation: Explanation): Explanation {
+  const { kind, met, children = [] } = explanation
+  const decider = children.length === 1 ? children[0] : children.find((child) => decides(kind, met, child))
+  return decider ? decidingPart(decider) : explanation
+}
+
+/** Whether one condition of a group settles what the group comes to. */
+function decides(kind: Explanation['kind'], met: boolean, child: Explanation): boolean {
+  if (kind === 'all') return !met && !child.met
+  if (kind === 'any') return met && child.met
+  return kind === 'none' && !met && child.met
+}

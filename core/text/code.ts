@@ -22,3 +22,9 @@ export function freeCode(base: string, isTaken: (code: string) => boolean): stri
   for (let n = 2; isTaken(code); n++) code = `${base}-${n}`
   return code
 }
+
+/** Words that stand in addresses where codes of records do: a record with one as its code could not be opened. */
+const wordsOfAddresses: ReadonlySet<string> = new Set(['new', 'order', 'reaches', 'trial'])
+
+/** Whether a record may have a code, as far as addresses go. */
+export const isFreeInAddresses = (code: string): boolean => !wordsOfAddresses.has(code)

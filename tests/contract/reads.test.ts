@@ -39,6 +39,7 @@ const queries: Record<string, string> = {
   find: 'q=helmet',
   listRedirects: edition,
   assignmentReaches: 'storefront=de',
+  pieceReaches: 'storefront=de',
   listReadiness: edition,
   getResolved: edition,
   searchTexts: edition,

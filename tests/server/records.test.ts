@@ -89,6 +89,10 @@ describe('records that travel whole', () => {
       expect((await recordHistory(kind, code, { limit: 50 })).items).toHaveLength(before)
     }
   })
+  it('cannot have a word as their code that means something else in an address', async () => {
+    for (const code of ['new', 'reaches', 'order'])
+      expect((await problemOf(putRecord(maren, 'pieces', code, piece({ code }), {}, now))).status, code).toBe(412)
+  })
   it('are not overwritten, nor made twice', async () => {
     const { tag } = await getRecord('pieces', 'fit')
     await put('pieces', piece({ note: 'first' }), tag)

@@ -3,7 +3,7 @@ import { mostWhole } from '@core/units/typed'
 import { areaName } from '@core/assignments/areas'
 
 /** Where on the page something stands: the area, and its order among everything else there. */
-const place = defineModel<{ area: string; order: number; resting: boolean }>({ required: true })
+const place = defineModel<{ area: string; order: number }>({ required: true })
 defineProps<{ disabled: boolean }>()
 const setup = useSetupStore()
 const areas = computed(() => {
@@ -35,13 +35,5 @@ const areas = computed(() => {
         @update:model-value="place = { ...place, order: $event! }"
       />
     </FormField>
-
-    <CheckBox
-      :disabled="disabled"
-      :model-value="place.resting"
-      class="pb-1.5"
-      @update:model-value="place = { ...place, resting: $event }"
-      >paused</CheckBox
-    >
   </div>
 </template>

@@ -117,7 +117,7 @@ const mostExamples = 8
               · checked on the parent, {{ data.product.asked }}</template
             >
           </p>
-          <ExplanationTree v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />
+          <RuleExplanation v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />
         </div>
       </section>
       <h3 class="pt-3 font-semibold">For example</h3>

@@ -18,6 +18,8 @@ const setup = useSetupStore()
 const left = 112
 const top = 18
 const rowHeight = 17
+/** At the end of each crossing stands its figure. */
+const figureWidth = 26
 const x = computed(() =>
   scaleBand<string>()
     .domain(props.areas.map((a) => a.area))
@@ -40,7 +42,7 @@ const cells = computed(() =>
       const all = shares.reduce((s, n) => s + n, 0)
       let from = 0
       const bars = shares.map((n, i) => {
-        const width = all === 0 ? 0 : (n / all) * x.value.bandwidth()
+        const width = all === 0 ? 0 : (n / all) * (x.value.bandwidth() - figureWidth)
         const bar = { from, width, ink: inks[i]! }
         from += width
         return bar
@@ -61,8 +63,8 @@ const cells = computed(() =>
 )
 function words({ name, title, filled, all, cell }: (typeof cells.value)[number]): string {
   const parts = [
-    `${name}, ${title}: ${filled} % of ${all} products have ${props.counted === 'pieces' ? 'a piece' : 'something'}`,
-    ...(cell.gaps ? [`${cell.gaps} gaps`] : []),
+    `${name}, ${title}: ${filled}% of ${all} products have ${props.counted === 'pieces' ? 'a piece' : 'something'}`,
+    ...(cell.gaps ? [countShown(cell.gaps, 'gap')] : []),
     ...(cell.surplus ? [`${cell.surplus} with too much`] : []),
   ]
   return parts.join(', ')
@@ -76,14 +78,7 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
     role="group"
     aria-label="Coverage: editions by area"
   >
-    <text
-      v-for="a in areas"
-      :key="a.area"
-      :x="(x(a.area) ?? 0) + x.bandwidth() / 2"
-      y="11"
-      text-anchor="middle"
-      class="axis"
-    >
+    <text v-for="a in areas" :key="a.area" :x="x(a.area) ?? 0" y="11" class="axis">
       {{ a.title }}
     </text>
     <text
@@ -110,7 +105,10 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
       @keydown.enter.prevent="emit('choose', c.key)"
       @keydown.space.prevent="emit('choose', c.key)"
     >
-      <rect class="frame" :width="x.bandwidth()" :height="y.bandwidth()" />
+      <rect class="frame" :width="x.bandwidth() - figureWidth" :height="y.bandwidth()" />
+      <text class="axis figure" :x="x.bandwidth() - 3" :y="y.bandwidth() - 3.5" text-anchor="end" aria-hidden="true">
+        {{ c.all === 0 ? '–' : `${c.filled}%` }}
+      </text>
       <rect
         v-for="(b, i) in c.bars"
         :key="i"
@@ -124,7 +122,7 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
       <path
         v-if="c.cell.surplus"
         class="surplus"
-        :d="`M${x.bandwidth() - 8} 2l6 ${y.bandwidth() - 4}M${x.bandwidth() - 2} 2l-6 ${y.bandwidth() - 4}`"
+        :d="`M${x.bandwidth() - figureWidth - 8} 2l6 ${y.bandwidth() - 4}M${x.bandwidth() - figureWidth - 2} 2l-6 ${y.bandwidth() - 4}`"
       />
       <title>{{ words(c) }}</title>
     </g>
@@ -135,6 +133,10 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
 .axis {
   font-size: 8.5px;
   fill: var(--ink-2);
+}
+.figure {
+  font-variant-numeric: tabular-nums;
+  fill: var(--ink);
 }
 .frame {
   fill: none;

@@ -47,7 +47,7 @@ function languagesShown({ title, body }: { title: string; body: string }) {
         }}</NuxtLink></template
       >.
     </p>
-    <ExplanationTree v-if="explanation" :explanation="explanation" />
+    <RuleExplanation v-if="explanation" :explanation="explanation" />
     <p>
       Order {{ because.order }}<template v-if="because.language"> · {{ languagesShown(because.language) }}</template>
     </p>

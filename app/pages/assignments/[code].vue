@@ -75,7 +75,7 @@ const nameOf = (c: string) =>
   allPieces.value.find((p) => p.code === c)?.name ?? allSets.value.find((s) => s.code === c)?.name ?? c
 const brings = computed(() => [...(draft.value?.pieces ?? []), ...(draft.value?.sets ?? [])])
 const place = computed({
-  get: () => ({ area: draft.value!.area, order: draft.value!.order, resting: draft.value!.resting }),
+  get: () => ({ area: draft.value!.area, order: draft.value!.order }),
   set: (p) => {
     Object.assign(draft.value!, p)
   },
@@ -171,7 +171,7 @@ const missing = computed(() => {
           </p>
         </section>
         <section class="mt-4" aria-label="Products">
-          <h2 class="section-head">Products</h2>
+          <h2 class="section-head">To which products</h2>
           <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly">
             <legend class="sr-only">Reach</legend>
             <label v-for="b in bases" :key="b.id" class="inline-row"
@@ -199,16 +199,19 @@ const missing = computed(() => {
             >match each variant separately</CheckBox
           >
         </section>
-        <section class="mt-4" aria-label="Limits">
-          <h2 class="section-head">Only</h2>
-          <LimitsForm v-model="draft.limits" :disabled="readonly" />
-        </section>
-        <section class="mt-4" aria-label="Position on the page">
-          <h2 class="section-head">Position on the page</h2>
+        <section class="mt-4" aria-label="Where">
+          <h2 class="section-head">Where</h2>
+          <LimitsForm v-model="draft.limits" only="where" :disabled="readonly" />
+          <h3 class="pt-3 font-semibold">Position on the page</h3>
           <p v-if="draft.replaces" class="pt-1.5 text-ink2">
             Where “{{ nameOf(draft.replaces) }}” would appear. If several replace it, the lowest order wins.
           </p>
           <PlaceForm v-model="place" :disabled="readonly" />
+        </section>
+        <section class="mt-4" aria-label="When">
+          <h2 class="section-head">When</h2>
+          <LimitsForm v-model="draft.limits" only="when" :disabled="readonly" />
+          <CheckBox v-model="draft.resting" :disabled="readonly" class="mt-2">paused</CheckBox>
         </section>
       </div>
       <ReachPanel

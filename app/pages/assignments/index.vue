@@ -31,11 +31,13 @@ function bringsWords({ names, replacesName }: ListedAssignment): string {
   if (replacesName !== null) return `${names[0]} replaces ${replacesName}`
   return names.length <= 3 ? names.join(' · ') : `${names.slice(0, 3).join(' · ')} and ${names.length - 3} more`
 }
-/** How many products it reaches in the storefront of the lens. */
+/** What an assignment does in the storefront of the lens; undefined where its limits leave that out. */
+const numbersOf = (code: string) => reaches.value?.assignments[code]
+/** How many products it reaches there. */
 function reachWords(code: string): string {
-  const products = reaches.value?.products[code]
-  if (products === undefined) return ''
-  return products === null ? 'not here' : numberShown(products)
+  if (!reaches.value) return ''
+  const numbers = numbersOf(code)
+  return numbers ? numberShown(numbers.products) : 'not here'
 }
 /** The page's order: area by area from top to bottom, built-in parts among the assignments. */
 const areas = computed(() => {
@@ -184,7 +186,9 @@ useKeys('Assignments', [
           <col class="w-[86px]" />
           <col class="w-[34%]" />
           <col />
-          <col class="w-[90px]" />
+          <col class="w-[88px]" />
+          <col class="w-[78px]" />
+          <col class="w-[70px]" />
           <col class="w-[92px]" />
         </colgroup>
         <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]">
@@ -192,14 +196,16 @@ useKeys('Assignments', [
             <th>Order</th>
             <th>Name</th>
             <th>Goes to</th>
+            <th>Shown in</th>
             <th class="text-right" title="Products that it reaches in this storefront now">Products</th>
+            <th class="text-right" title="Pages in this storefront that show it now">Pages</th>
             <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">
             <tr data-entry class="border-hair2 bg-shade">
-              <th colspan="5" scope="rowgroup" class="text-[12.5px] font-semibold">
+              <th colspan="7" scope="rowgroup" class="text-[12.5px] font-semibold">
                 {{ k.title }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">at most {{ k.limit }} parts</small
                 ><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small
                 ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">empty</small>
@@ -219,12 +225,21 @@ useKeys('Assignments', [
                 <td class="py-2">
                   <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
                     r.a.name
-                  }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">paused</small>
+                  }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">paused</small
+                  ><NuxtLink
+                    v-if="numbersOf(r.a.code)?.conflicts && !r.a.resting"
+                    class="plain ml-2 text-[12px] text-ochre"
+                    :to="`/assignments/${segment(r.a.code)}`"
+                    >{{ countShown(numbersOf(r.a.code)!.conflicts, 'conflict') }}</NuxtLink
+                  >
                   <p class="truncate text-[12.5px] text-ink2" :title="r.a.names.join(' · ')">{{ bringsWords(r.a) }}</p>
                 </td>
                 <td class="py-2">
                   <span class="font-serif italic">{{ r.a.sentence }}</span>
                   <p v-if="r.a.limits" class="text-[12.5px] text-ink2">only {{ r.a.limits }}</p>
+                </td>
+                <td class="py-2">
+                  <StorefrontDots v-if="reaches" :storefronts="reaches.storefronts[r.a.code] ?? []" />
                 </td>
                 <td
                   class="py-2 text-right tabular-nums"
@@ -235,6 +250,9 @@ useKeys('Assignments', [
                 >
                   {{ reachWords(r.a.code) }}
                 </td>
+                <td class="py-2 text-right tabular-nums">
+                  {{ numbersOf(r.a.code) ? numberShown(numbersOf(r.a.code)!.pages) : '' }}
+                </td>
                 <td class="py-2 text-right">
                   <button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">
                     {{ r.a.resting ? 'Resume' : 'Pause' }}<span class="sr-only">: {{ r.a.name }}</span>
@@ -243,7 +261,7 @@ useKeys('Assignments', [
               </tr>
               <tr v-else data-entry class="text-ink2">
                 <td class="pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td>
-                <td class="italic" colspan="4">{{ partWords[r.part!] }}, built in</td>
+                <td class="italic" colspan="6">{{ partWords[r.part!] }}, built in</td>
               </tr>
             </template>
           </template>

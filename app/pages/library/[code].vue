@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { toggled } from '@core/lists/toggled'
 import { factIn } from '@core/catalogue/storefront-facts'
 import { inlineAddresses } from '@core/richtext/read'
@@ -34,10 +35,21 @@ const record = useRecord(
 )
 const { draft, changed } = record
 
-/** Texts are written in the source and in the lens's language, side by side. */
-const columns = computed(() => [setup.source, ...(lens.language === setup.source ? [] : [lens.language])])
+/** The least room in which a text is written well, in pixels, and what lies between two of them. */
+const leastRoom = { column: 340, gap: 20 }
+const languagesArea = useTemplateRef<HTMLElement>('languages')
+const { width: room } = useElementSize(languagesArea)
+/** The source and the lens's language, then the storefront's others and all others: as many as there is room for. */
+const columns = computed(() => {
+  const here = lens.editions.filter((e) => e.storefront === lens.storefront)
+  const inOrder = [setup.source, lens.language, ...[...here, ...lens.editions].map((e) => e.language)]
+  const fitting = Math.floor((room.value + leastRoom.gap) / (leastRoom.column + leastRoom.gap))
+  return [...new Set(inOrder)].slice(0, Math.max(lens.language === setup.source ? 1 : 2, fitting))
+})
 const textAt = (language: string, storefront: string | null) =>
   draft.value?.texts.find((t) => t.language === language && t.storefront === storefront)
+const isWritten = (language: string) =>
+  draft.value?.texts.some((t) => t.language === language && (t.title.trim() !== '' || t.body.trim() !== ''))
 const ownHere = (language: string) => textAt(language, lens.storefront) !== undefined
 const scopeOf = (language: string) => (language === lens.language && ownHere(language) ? lens.storefront : null)
 /** How far a translation was is not known of one that is written anew; the server says it again of one that is not. */
@@ -154,7 +166,7 @@ function need(address: string) {
   draft.value!.needed = toggled(draft.value!.needed, address)
 }
 const place = computed({
-  get: () => ({ area: draft.value!.own!.area, order: draft.value!.own!.order, resting: draft.value!.own!.resting }),
+  get: () => ({ area: draft.value!.own!.area, order: draft.value!.own!.order }),
   set: (p) => {
     draft.value!.own = { ...draft.value!.own!, ...p } as OwnPlace
   },
@@ -228,11 +240,12 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
         :owners="known.data.value?.owners ?? []"
         :block-kinds="kinds.data.value?.items ?? []"
       />
-      <div class="mt-4 grid gap-5" :class="columns.length > 1 ? 'grid-cols-2' : ''">
+      <div ref="languages" class="languages mt-4">
         <section v-for="l in columns" :key="l" :aria-label="languageName(l)">
           <div class="part-head mb-1.5">
             <h2>{{ languageName(l) }}</h2>
             <small v-if="l === setup.source" class="text-ink2">the source</small>
+            <small v-else-if="!isWritten(l)" class="text-ochre">missing</small>
             <CheckBox
               v-if="l === lens.language && !readonly"
               :model-value="ownHere(l)"
@@ -291,7 +304,9 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
               Make reusable
             </button>
           </p>
-          <PlaceForm v-model="place" :disabled="readonly" /><LimitsForm v-model="limits" :disabled="readonly" />
+          <PlaceForm v-model="place" :disabled="readonly" />
+          <LimitsForm v-model="limits" :disabled="readonly" />
+          <CheckBox v-model="draft.own.resting" :disabled="readonly" class="mt-2">paused</CheckBox>
         </template>
         <p v-else class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-1.5">
           <NuxtLink
@@ -319,3 +334,11 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
     </template>
   </RecordPage>
 </template>
+
+<style scoped>
+.languages {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
+  gap: 20px;
+}
+</style>

@@ -3,6 +3,7 @@ import { signs } from '@core/page/signs'
 
 const lens = useLensStore()
 const session = useSessionStore()
+const setup = useSetupStore()
 const q = ref('')
 const kind = ref('')
 const tag = ref('')
@@ -22,6 +23,13 @@ const {
   showMore,
   problem,
 } = useMore('listPieces', (cursor) => ({ query: { ...asked.value, cursor } }), { wait: 80 })
+const { data: reaches } = useAnswer('pieceReaches', () => ({ query: { storefront: lens.storefront } }), {
+  on: () => pieces.value,
+})
+/** Where a piece stands; undefined until that is known, or where nothing brings it. */
+const reachOf = (code: string) => reaches.value?.pieces[code]
+const reachShown = (code: string, what: 'products' | 'pages') =>
+  reaches.value ? numberShown(reachOf(code)?.[what] ?? 0) : ''
 /** The languages that a piece is written in, each once whatever its regions. */
 const languagesOf = (tags: string[]) =>
   [...new Set(tags.map(bareLanguageName))].sort((a, b) => a.localeCompare(b)).join(', ')
@@ -88,10 +96,13 @@ useKeys('Library', [
     <div class="page-body" tabindex="0" aria-label="Pieces">
       <table class="listing">
         <colgroup>
-          <col class="w-[32%]" />
-          <col class="w-[26%]" />
-          <col class="w-[17%]" />
+          <col class="w-[29%]" />
+          <col class="w-[22%]" />
+          <col class="w-[15%]" />
           <col />
+          <col class="w-[76px]" />
+          <col class="w-[82px]" />
+          <col class="w-[80px]" />
         </colgroup>
         <thead>
           <tr>
@@ -99,6 +110,11 @@ useKeys('Library', [
             <th>Title in {{ languageName(lens.language) }}</th>
             <th>Languages</th>
             <th>Assigned by</th>
+            <th>Shown in</th>
+            <th class="text-right" :title="`Products in ${setup.storefrontName(lens.storefront)} now`">Products</th>
+            <th class="text-right" :title="`Pages in ${setup.storefrontName(lens.storefront)} that show it now`">
+              Pages
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -141,6 +157,9 @@ useKeys('Library', [
                 >in {{ p.sets.map((s) => s.name).join(', ') }}</span
               ><span v-else-if="p.assignments.length === 0" class="text-ochre">not assigned</span>
             </td>
+            <td><StorefrontDots v-if="reachOf(p.code)" :storefronts="reachOf(p.code)!.storefronts" /></td>
+            <td class="text-right tabular-nums">{{ reachShown(p.code, 'products') }}</td>
+            <td class="text-right tabular-nums">{{ reachShown(p.code, 'pages') }}</td>
           </tr>
         </tbody>
       </table>

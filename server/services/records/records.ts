@@ -3,6 +3,7 @@ import { recordContracts, type ListQuery, type RecordKindName } from '@contracts
 import type { AnyOf } from '@contracts/schema'
 import type { Counted } from '@contracts/paging'
 import { same } from '@core/catalogue/patch'
+import { isFreeInAddresses } from '@core/text/code'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
 import { insertChanges, lockRecord } from '../../db/queries/steps'
@@ -125,6 +126,8 @@ export async function writeIn(
     ])
   await lockRecord(tx.db, kind, code)
   const before = await k.read(tx.db, code)
+  if (!before && !isFreeInAddresses(code))
+    throw new Problem(412, 'Already exists', `“${code}” is a word of addresses. Choose another code.`)
   if (ifNoneMatch === '*' && before)
     throw new Problem(412, 'Already exists', `There is a ${k.name} “${code}” already. Choose another code.`)
   if (before && !any) checkVersion(k.name, tagOf(before), ifMatch, { verb: 'write over', current: before })

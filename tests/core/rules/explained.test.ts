@@ -1,7 +1,7 @@
-import { expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { checkCondition } from '@core/rules/check'
 import type { Condition } from '@core/rules/condition'
-import { compileExplainer } from '@core/rules/explain'
+import { compileExplainer, decidingPart } from '@core/rules/explain'
 import { conditionWords } from '@core/rules/explained'
 import { factsOf } from '@core/rules/facts'
 import type { Family } from '@core/catalogue/model'
@@ -44,4 +44,27 @@ it('says once what all variants have', () => {
     product('GL-2-M', { stock: 12 }),
   )
   expect(words(t('stock', 'above', 3), alike)).toBe('Stock 12 in all 2 variants, above 3')
+})
+
+describe('the one condition that decides', () => {
+  const deciding = (condition: Condition) =>
+    decidingPart(compileExplainer(checkCondition(condition, setup))(factsOf(bag, lens, setup)))
+  const [cheap, ours, wintry] = [
+    t('price', 'below', '40 GBP'),
+    t('brand', 'equals', 'varga'),
+    t('attribute:season', 'equals', 'winter'),
+  ]
+  it('is the first that fails where all must be met', () => {
+    expect(deciding({ all: [ours, cheap, wintry] })).toMatchObject({ field: 'price', met: false })
+  })
+  it('is the one that is met where one is enough, however deep it stands', () => {
+    expect(deciding({ all: [{ any: [cheap, { all: [ours] }] }] })).toMatchObject({ field: 'brand', met: true })
+  })
+  it('is what is met although it must not be', () => {
+    expect(deciding({ none: [cheap, ours] })).toMatchObject({ field: 'brand', met: true })
+  })
+  it('is the group itself where all of its conditions decide together', () => {
+    expect(deciding({ all: [ours, t('attribute:weight', 'at-most', '1200 g')] })).toMatchObject({ kind: 'all' })
+    expect(deciding({ any: [cheap, wintry] })).toMatchObject({ kind: 'any', met: false })
+  })
 })
