@@ -63,12 +63,54 @@ test(
   },
 )
 
+/** The views that people are in all day. */
+const everyday: Audited[] = [
+  ['readiness', '/readiness?in=be/nl-BE', 'Findings'],
+  ['the board', '/readiness?look=board', 'Board by edition'],
+  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'],
+  ['a product', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'],
+  ['its prices', '/catalogue/PE-1830?in=ch/fr-CH&side=prices', 'Prices by storefront'],
+  ['its history', '/catalogue/PE-1830?in=ch/fr-CH&side=history', 'History'],
+  ['the library', '/library?in=ch/fr-CH', 'Pieces'],
+  ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'],
+  ['the assignments', '/assignments', 'Assignments in page order'],
+  ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
+  ['the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
+  ['the review', '/review/waiting', 'Suggestions'],
+  ['the releases', '/releases', 'Releases by storefront'],
+]
+
+for (const [screen, width] of [
+  ['a phone', 390],
+  ['a tablet', 820],
+  ['a wide screen', 1920],
+] as const)
+  test(`axe-core finds nothing wrong on ${screen}`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 1000 })
+    await audit(page, everyday)
+  })
+
 test('axe-core finds nothing wrong at night', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
-  await enter(page, '/catalogue/PE-1830?in=ch/fr-CH')
-  await expect(page.getByLabel('Values of the product')).toBeVisible()
-  await settled(page)
-  expect(await findings(page)).toEqual([])
+  await audit(page, everyday)
+})
+
+test('on a phone and a tablet nothing scrolls sideways that is read, reviewed or approved', async ({ page }) => {
+  await enter(page, '/review/waiting')
+  for (const path of ['/review/waiting', '/releases', '/catalogue/PE-1830', '/library/rack-fit', '/readiness']) {
+    await page.goto(path)
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    for (const width of [390, 820]) {
+      await page.setViewportSize({ width, height: 800 })
+      await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+      const over = await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('body, header, main, main > div')]
+          .filter((e) => e.scrollWidth > e.clientWidth + 1)
+          .map((e) => `${e.tagName} ${e.className} ${e.scrollWidth} > ${e.clientWidth}`),
+      )
+      expect(over, `${path} at ${width}`).toEqual([])
+    }
+  }
 })
 
 test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words break', async ({ page }) => {

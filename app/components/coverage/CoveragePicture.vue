@@ -19,7 +19,7 @@ const left = 112
 const top = 18
 const rowHeight = 17
 /** At the end of each crossing stands its figure. */
-const figureWidth = 26
+const figureWidth = 31
 const x = computed(() =>
   scaleBand<string>()
     .domain(props.areas.map((a) => a.area))
@@ -139,6 +139,8 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
   fill: var(--ink);
 }
 .frame {
+  /* The whole crossing is pressed, also where nothing is drawn in it. */
+  pointer-events: all;
   fill: none;
   stroke: var(--hair-strong);
   stroke-width: 0.6;

@@ -25,7 +25,7 @@ const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : lab
 <template>
   <div
     ref="root"
-    class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]"
+    class="tools flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]"
     role="toolbar"
     :aria-label="props.label"
     @focusin="onFocus"
@@ -53,3 +53,15 @@ const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : lab
     <slot name="end" />
   </div>
 </template>
+
+<style scoped>
+/* In a narrow column, the tools stay in one row as long as they can. */
+.tools {
+  container-type: inline-size;
+}
+@container (max-width: 480px) {
+  button {
+    padding-inline: 4px;
+  }
+}
+</style>

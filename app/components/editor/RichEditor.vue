@@ -329,7 +329,7 @@ function togglePicker() {
           @mousedown.prevent
           @click="togglePicker"
         >
-          @ value
+          @ <span class="value-word">value</span>
         </button></template
       >
     </EditorTools>
@@ -412,6 +412,11 @@ function togglePicker() {
 :deep(.found.remark) {
   text-decoration: underline dotted 2px var(--ochre);
   text-underline-offset: 3px;
+}
+@container (max-width: 480px) {
+  .value-word {
+    display: none;
+  }
 }
 /* A list of short texts shows the tools of the one that is written. */
 .tools-compact {

@@ -45,18 +45,14 @@ function backToNow(close: () => void) {
 </script>
 
 <template>
-  <header class="flex items-center border-b border-hair2 bg-sheet pr-3.5">
+  <header class="lens-bar">
     <NuxtLink
       to="/catalogue"
       class="grid w-[84px] shrink-0 place-items-center max-[620px]:w-[46px]"
       aria-label="Ink Loom"
       ><LoomMark
     /></NuxtLink>
-    <div
-      class="min-w-0 overflow-x-auto whitespace-nowrap font-serif text-[15.5px] italic text-ink2"
-      role="group"
-      aria-label="Lens"
-    >
+    <div class="lens-sentence" role="group" aria-label="Lens">
       Looking at
       <LensMenu
         label="Storefront"

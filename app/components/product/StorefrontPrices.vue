@@ -44,13 +44,13 @@ function inheritedShown(shop: Storefront): string {
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Prices by storefront">
+  <div class="-mx-5 overflow-x-auto" tabindex="0" role="region" aria-label="Prices by storefront">
     <table class="listing sized-by-cells">
       <thead>
         <tr>
           <th>Storefront</th>
           <th>Base price</th>
-          <th v-for="g in payers" :key="g ?? ''" class="figure">
+          <th v-for="g in payers" :key="g ?? ''" class="text-right">
             {{ g === null ? 'Without a group' : setup.groupName(g) }}
           </th>
         </tr>
@@ -72,7 +72,7 @@ function inheritedShown(shop: Storefront): string {
               />{{ shop.currency }}</label
             >
           </td>
-          <td v-for="p in paid" :key="p.group ?? ''" class="figure whitespace-nowrap">
+          <td v-for="p in paid" :key="p.group ?? ''" class="whitespace-nowrap text-right">
             <b v-if="p.isSpecial" class="font-semibold"
               >{{ p.shown }}<small class="block font-normal text-weld">special price</small></b
             ><template v-else-if="p.shown">{{ p.shown }}</template

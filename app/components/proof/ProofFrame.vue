@@ -129,7 +129,7 @@ function drive() {
   })
   for (const [piece, change] of Object.entries(props.marks ?? {}))
     doc.getElementById(piece)?.classList.add('differs', change)
-  doc.querySelector('.differs')?.scrollIntoView({ block: 'center' })
+  scrollWithin(doc.querySelector('.differs'))
   mark()
   seek()
 }
@@ -147,9 +147,21 @@ function seek() {
   const button = hidden && doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(hidden.id)}"]`)
   if (button) toggle(doc, button)
   found.classList.add('sought')
-  found.scrollIntoView({ block: 'center' })
+  scrollWithin(found)
 }
 watch(sought, seek)
+
+/** Brings a part of the page into the middle, without moving what is around the page. */
+function scrollWithin(part: Element | null) {
+  const view = part?.ownerDocument.defaultView
+  if (!part || !view) return
+  const { top, height } = part.getBoundingClientRect()
+  view.scrollTo({ top: view.scrollY + top - Math.max(0, (view.innerHeight - height) / 2) })
+}
+function isInSight(part: Element): boolean {
+  const { top, bottom } = part.getBoundingClientRect()
+  return top >= 0 && bottom <= (part.ownerDocument.defaultView?.innerHeight ?? 0)
+}
 
 function toggle(doc: Document, button: HTMLElement) {
   const code = button.dataset.piece!
@@ -194,7 +206,7 @@ function mark() {
   const button = doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(props.asked)}"]`)
   if (body?.hidden && button) toggle(doc, button)
   body?.classList.add('asked')
-  body?.scrollIntoView({ block: 'nearest' })
+  if (body && !isInSight(body)) scrollWithin(body)
 }
 watch(() => props.asked, mark)
 // Only the words decide whether the document is written anew: opening a part must not reset it.

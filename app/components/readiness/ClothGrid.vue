@@ -200,7 +200,7 @@ defineExpose({
 <template>
   <div
     ref="scroller"
-    class="cloth relative min-h-0 flex-1 overflow-auto bg-sheet outline-none"
+    class="cloth split-main relative bg-sheet outline-none"
     tabindex="0"
     role="grid"
     aria-label="Readiness of products by edition"

@@ -28,8 +28,8 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
 </script>
 
 <template>
-  <section class="flex min-h-0 flex-1 flex-col bg-shade" aria-label="Comparison">
-    <div class="grid min-h-0 flex-1 grid-cols-2 gap-3 px-4 pt-3">
+  <section class="compared bg-shade" aria-label="Comparison">
+    <div class="compared-states">
       <ComparedState
         :document="page.before"
         :language="page.language"
@@ -78,3 +78,31 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
     </div>
   </section>
 </template>
+
+<style scoped>
+.compared {
+  display: flex;
+  min-height: 0;
+  flex: 1;
+  flex-direction: column;
+}
+.compared-states {
+  display: grid;
+  min-height: 0;
+  flex: 1;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 12px;
+  padding: 12px 16px 0;
+}
+/* On a phone the page after stands below the page before. */
+@media (max-width: 620px) {
+  .compared {
+    flex: none;
+  }
+  .compared-states {
+    flex: none;
+    grid-template-columns: minmax(0, 1fr);
+    grid-auto-rows: 60vh;
+  }
+}
+</style>

@@ -104,7 +104,8 @@ const editing = ref<{ row: number; column: number; typed: string; base: unknown 
 function show(row: number, column: number) {
   virtual.value.scrollToIndex(row)
   const box = scroller.value
-  if (!box) return
+  // Of rows that are selected whole, no column is looked for.
+  if (!box || range.width.value === props.columns.length) return
   const left = lefts.value[column]! - headWidth
   if (left < box.scrollLeft) box.scrollLeft = left
   else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth)

@@ -48,6 +48,9 @@ function summaryWords(summary: ColumnSummary): string {
   border-top: 1px solid var(--hair-strong);
   font-size: 12.5px;
 }
+.summary .rowhead {
+  padding-inline-start: 20px;
+}
 .summary .cell {
   cursor: default;
 }

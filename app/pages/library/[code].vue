@@ -36,7 +36,7 @@ const record = useRecord(
 const { draft, changed } = record
 
 /** The least room in which a text is written well, in pixels, and what lies between two of them. */
-const leastRoom = { column: 340, gap: 20 }
+const leastRoom = { column: 400, gap: 20 }
 const languagesArea = useTemplateRef<HTMLElement>('languages')
 const { width: room } = useElementSize(languagesArea)
 /** The source and the lens's language, then the storefront's others and all others: as many as there is room for. */
@@ -338,7 +338,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
 <style scoped>
 .languages {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(360px, 100%), 1fr));
   gap: 20px;
 }
 </style>

@@ -155,7 +155,7 @@ useKeys('Picture', [
                 <span v-for="c in about.reading.swatches" :key="c.colour" class="inline-row"
                   ><svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
                     <rect width="14" height="14" :fill="c.colour" /></svg
-                  >{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }} %</span></span
+                  >{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }}%</span></span
                 >
                 <span class="text-ink2"
                   >{{

@@ -198,7 +198,7 @@ useKeys('Pages of a release', walking)
             <span class="text-ink2"> {{ byWhomShown(a) }}</span><template v-if="a.comment">: {{ a.comment }}</template>
           </li>
         </ul>
-        <div class="flex items-center border-t border-hair2">
+        <div class="flex flex-wrap items-center border-t border-hair2">
           <dl class="flex flex-wrap items-stretch">
             <div v-for="c in counts" :key="c.of" class="border-r border-hair px-4 py-2">
               <dd class="font-serif text-[19px] font-semibold" :class="{ 'text-madder': c.of === 'held' && c.n > 0 }">
@@ -212,7 +212,7 @@ useKeys('Pages of a release', walking)
           </p>
         </div>
         <div class="split-body">
-          <div class="flex w-[330px] shrink-0 flex-col border-r border-hair2 bg-sheet">
+          <div class="split-side w-[330px] bg-sheet">
             <div class="flex flex-wrap gap-2 border-b border-hair px-3 py-2">
               <SelectField
                 v-model="shown"

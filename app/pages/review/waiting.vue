@@ -227,10 +227,7 @@ function leaveEditor() {
       </ul>
     </details>
     <div class="split-body">
-      <nav
-        class="flex w-[215px] shrink-0 flex-col overflow-auto border-r border-hair2 pb-6"
-        aria-label="Groups of suggestions"
-      >
+      <nav class="split-side w-[215px] overflow-auto pb-6" aria-label="Groups of suggestions">
         <p class="flex gap-3 px-4 pb-1 pt-2 text-[12.5px]">
           by
           <button
@@ -276,7 +273,7 @@ function leaveEditor() {
       </nav>
       <div
         ref="scroller"
-        class="min-h-0 flex-1 overflow-auto bg-sheet"
+        class="split-main bg-sheet"
         tabindex="0"
         role="feed"
         aria-label="Suggestions"
