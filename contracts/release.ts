@@ -105,6 +105,10 @@ export interface ReleaseDocument {
   stopped: string | null
   /** Whether shoppers get what it says; null where that was not looked at. */
   checked: LiveCheck | null
+  /** Whether it is kept for as long as it is pinned, however many follow it. */
+  pinned: boolean
+  /** When its pages were forgotten: the storefront cannot go back to it any more. Null where they are kept. */
+  forgotten: string | null
 }
 
 /** A product that was taken out of a storefront at once, and stays out. */

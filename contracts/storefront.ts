@@ -1,4 +1,5 @@
-import { mostApprovals } from '@core/release/approval'
+import { mostApprovals, plainReleaseRules } from '@core/release/approval'
+import { leastKept, mostKept } from '@core/release/retention'
 import { local } from './local'
 import { Joi } from './schema'
 
@@ -25,8 +26,10 @@ export const releaseRules = Joi.object({
   frozen: Joi.object({ from: local, to: local, why: Joi.string().trim().max(200).allow('').default('') })
     .allow(null)
     .default(null),
+  keeps: Joi.number().integer().min(leastKept).max(mostKept).default(plainReleaseRules.keeps),
 })
   .default()
   .description(
-    'How many people other than whoever prepared it have to approve a release, and for how long nothing is released.',
+    'How many people other than whoever prepared it have to approve a release, for how long nothing is released, and ' +
+      'how many releases are kept to go back to.',
   )

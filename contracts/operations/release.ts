@@ -36,6 +36,8 @@ export interface ReleaseAnswers {
   holdBack: ReleasePageRow
   goLive: ReleaseDocument
   goBack: ReleaseDocument
+  pinRelease: ReleaseDocument
+  unpinRelease: ReleaseDocument
   submitRelease: ReleaseDocument
   judgeRelease: ReleaseDocument
   scheduleRelease: ReleaseDocument
@@ -194,6 +196,18 @@ export const releaseOperations = {
     summary: 'Roll the pages of one product back to an earlier release, as a release of its own',
     action: 'release',
     body: revertBody,
+  },
+  pinRelease: {
+    method: 'put',
+    path: '/api/releases/{id}/pin',
+    summary: 'Keep a release that went live, however many follow it',
+    action: 'release',
+  },
+  unpinRelease: {
+    method: 'delete',
+    path: '/api/releases/{id}/pin',
+    summary: 'Keep a release only as long as it is among the latest',
+    action: 'release',
   },
   goLive: {
     method: 'post',

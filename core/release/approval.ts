@@ -7,9 +7,11 @@ export interface ReleaseRules {
   approvals: number
   /** For how long nothing is released, and why; null where nothing holds it. */
   frozen: (LocalWindow & { why: string }) | null
+  /** How many of the releases that went live last are kept, to go back to; pinned ones are kept beside them. */
+  keeps: number
 }
 
-export const plainReleaseRules: ReleaseRules = { approvals: 0, frozen: null }
+export const plainReleaseRules: ReleaseRules = { approvals: 0, frozen: null, keeps: 50 }
 export const mostApprovals = 2
 
 export type Verdict = 'approved' | 'refused'

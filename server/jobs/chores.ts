@@ -7,6 +7,7 @@ import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { checkWhatWentLive } from '../services/release/check-live'
 import { releaseWhatIsDue } from '../services/release/going-live'
+import { forgetOldReleases } from '../services/release/retention'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
 import { tellOfDueWork } from '../services/translation/due-work'
@@ -32,6 +33,7 @@ export const chores: Record<string, Chore> = {
   'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
+  'Old releases': { every: 3_600_000, atStart: false, work: forgetOldReleases },
   'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
   // After what changed by a release or by time was noted.
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },

@@ -66,11 +66,11 @@ test(
 /** The views that people are in all day. */
 const everyday: Audited[] = [
   ['readiness', '/readiness?in=be/nl-BE', 'Findings'],
-  ['the board', '/readiness?look=board', 'Board by edition'],
   ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'],
+  ['the board', '/readiness?look=board', 'Board by edition'],
   ['a product', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'],
-  ['its prices', '/catalogue/PE-1830?in=ch/fr-CH&side=prices', 'Prices by storefront'],
-  ['its history', '/catalogue/PE-1830?in=ch/fr-CH&side=history', 'History'],
+  ['its prices', '/catalogue/PE-1835?in=ch/fr-CH&side=prices', 'Prices by storefront'],
+  ['its history', '/catalogue/OX-3040?in=ch/fr-CH&side=history', 'History'],
   ['the library', '/library?in=ch/fr-CH', 'Pieces'],
   ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'],
   ['the assignments', '/assignments', 'Assignments in page order'],

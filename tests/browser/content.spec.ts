@@ -368,6 +368,12 @@ test('named rules are made once and named in others; question sets are arranged;
     timeout: 60_000,
   })
   await expect(page.getByRole('row', { name: /^Lock/ })).toContainText('%')
+  // A crossing says its figure without being pointed at, and leads to its products, pressed anywhere.
+  const crossing = page.getByRole('button', { name: /^Switzerland, German, Details: 100% of \d+ products/ })
+  await expect(crossing).toContainText('100%')
+  await crossing.click()
+  await page.getByRole('status').filter({ hasText: 'Switzerland, German, Details' }).getByRole('button').first().click()
+  await expect(proof(page).locator('h1')).toBeVisible()
   expect(await findings(page)).toEqual([])
 })
 
@@ -405,9 +411,11 @@ test('pasted SKUs are taken however they are written, and those that no product 
 test('the list of assignments says how many products each reaches; a campaign begins one of its own', async ({
   page,
 }) => {
-  await enter(page, '/assignments?in=uk/en-GB')
+  await enter(page, '/library?in=ch/de-CH')
+  await expect(page.getByRole('row', { name: /Common questions|Returns tab/ }).first()).toContainText(/\d+ *\d+$/)
+  await page.goto('/assignments?in=uk/en-GB')
   const row = page.getByRole('row', { name: /Common questions/ })
-  await expect(row.getByRole('cell').nth(3)).toHaveText(/^\d[\d,]*$/)
+  await expect(row.getByRole('cell').nth(4)).toHaveText(/^\d[\d,]*$/)
   await page.goto('/campaigns?in=uk/en-GB')
   await page.getByRole('table').getByRole('link').first().click()
   await page.getByRole('link', { name: 'Add an assignment' }).click()

@@ -55,6 +55,22 @@ test('a field far down is scrolled to within its list, and the frame stays where
   await expect(page.locator('#field-pictures :focus')).toHaveCount(0)
 })
 
+test('the board says what blocks most in each edition, and opens it in the cloth', async ({ page }) => {
+  await enter(page, '/readiness?in=uk/en-GB')
+  await cloth(page).waitFor()
+  await page.keyboard.press('b')
+  const board = page.getByRole('region', { name: 'Board by edition' })
+  await expect(board.getByRole('heading', { level: 2 })).toHaveCount(15)
+  const belgian = board.locator('ol > li').filter({ has: page.getByRole('heading', { name: /^Belgium, French/ }) })
+  const blocker = belgian.getByRole('button', { name: /blocks \d+ pages/ }).first()
+  const pages = Number((await blocker.textContent())!.match(/blocks (\d+) pages/)![1])
+  expect(pages).toBeGreaterThan(0)
+  await blocker.click()
+  await expect(page.getByText('Only products with:')).toBeVisible()
+  await expect(page).toHaveURL(/shop=be/)
+  await expect(cloth(page)).toHaveAttribute('aria-rowcount', /\d+/)
+})
+
 test('a fix shows the products that it would mend, and its pages are ready when it is made', async ({ page }) => {
   await enter(page, '/readiness?in=uk/en-GB')
   const ready = page.getByRole('status').filter({ hasText: 'pages ready' })

@@ -86,7 +86,7 @@ const liveDocument = async () => {
 
 describe('a scheduled release', () => {
   it('goes live at its moment, and not before', async () => {
-    await rules({ approvals: 0, frozen: null })
+    await rules({ approvals: 0, frozen: null, keeps: 50 })
     const id = await draft()
     const at = local(now + 5 * minute)
     const scheduled = await scheduleRelease(maren, id, { ...(await baseOf(id)), at }, now)
@@ -126,7 +126,7 @@ describe('a scheduled release', () => {
 
 describe('a storefront that asks for approval', () => {
   it('releases what others have approved, and only what they have seen', async () => {
-    await rules({ approvals: 1, frozen: null })
+    await rules({ approvals: 1, frozen: null, keeps: 50 })
     const id = await draft()
     const base = await baseOf(id)
     await expect(goLive(maren, id, base, now, source)).rejects.toMatchObject({ status: 409 })
@@ -171,6 +171,7 @@ describe('a storefront that is frozen', () => {
     await rules({
       approvals: 0,
       frozen: { from: local(now - minute), to: local(now + 60 * minute), why: 'stocktaking' },
+      keeps: 50,
     })
     const id = await draft()
     const base = await baseOf(id)
@@ -181,13 +182,13 @@ describe('a storefront that is frozen', () => {
     await expect(goBack(maren, storefront, 1, now, source)).rejects.toMatchObject({ status: 409 })
     await goLive(lena, id, base, now, source)
     expect(await liveDocument()).toBe(documents)
-    await rules({ approvals: 0, frozen: null })
+    await rules({ approvals: 0, frozen: null, keeps: 50 })
   })
 })
 
 describe('a product that was removed at once', () => {
   it('is in no release that was prepared before, though it was not live then', async () => {
-    await rules({ approvals: 0, frozen: null })
+    await rules({ approvals: 0, frozen: null, keeps: 50 })
     const { keepOut, deleteKeptOut } = await import('@server/db/queries/release-approvals')
     const id = await draft()
     await inTransaction((tx) => keepOut(tx, storefront, ['A'], { reason: 'a recall', by: lena.id, at: new Date(now) }))

@@ -105,8 +105,8 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
       @keydown.enter.prevent="emit('choose', c.key)"
       @keydown.space.prevent="emit('choose', c.key)"
     >
-      <rect class="frame" :width="x.bandwidth() - figureWidth" :height="y.bandwidth()" />
-      <text class="axis figure" :x="x.bandwidth() - 3" :y="y.bandwidth() - 3.5" text-anchor="end" aria-hidden="true">
+      <rect class="edge" :width="x.bandwidth() - figureWidth" :height="y.bandwidth()" />
+      <text class="axis share" :x="x.bandwidth() - 3" :y="y.bandwidth() - 3.5" text-anchor="end" aria-hidden="true">
         {{ c.all === 0 ? '–' : `${c.filled}%` }}
       </text>
       <rect
@@ -134,11 +134,11 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
   font-size: 8.5px;
   fill: var(--ink-2);
 }
-.figure {
+.share {
   font-variant-numeric: tabular-nums;
   fill: var(--ink);
 }
-.frame {
+.edge {
   /* The whole crossing is pressed, also where nothing is drawn in it. */
   pointer-events: all;
   fill: none;
@@ -162,8 +162,8 @@ function words({ name, title, filled, all, cell }: (typeof cells.value)[number])
   cursor: pointer;
   outline: none;
 }
-.cell:focus-visible .frame,
-.cell.on .frame {
+.cell:focus-visible .edge,
+.cell.on .edge {
   stroke: var(--indigo);
   stroke-width: 1.8;
 }

@@ -26,6 +26,8 @@ defineProps<{ sides: Partial<Record<S, string>> }>()
   font-size: 12.5px;
 }
 .page-sides > button {
+  min-width: 24px;
+  min-height: 24px;
   color: var(--ink-2);
 }
 .page-sides > [aria-pressed='true'] {

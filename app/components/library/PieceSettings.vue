@@ -32,7 +32,7 @@ function addTag() {
 </script>
 
 <template>
-  <div class="grid grid-cols-2 gap-x-4 gap-y-2.5">
+  <div class="halves !gap-y-2.5">
     <FormField path="name" label="Internal name">
       <TextField v-model="piece.name" :disabled="disabled" maxlength="200" :autofocus="isNew" class="w-full" />
     </FormField>
@@ -73,7 +73,7 @@ function addTag() {
         />
       </FormField>
     </div>
-    <div class="flex items-start gap-4">
+    <div class="flex flex-wrap items-start gap-4">
       <FormField path="owner" label="Owner">
         <TextField
           v-model="piece.owner"
@@ -116,7 +116,7 @@ function addTag() {
         </span>
       </fieldset>
     </div>
-    <p class="col-span-2 flex flex-wrap items-center gap-1.5">
+    <p class="col-span-full flex flex-wrap items-center gap-1.5">
       <span class="mr-1 text-ink2">Tags</span
       ><span
         v-for="t in piece.tags"

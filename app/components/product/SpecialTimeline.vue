@@ -15,12 +15,12 @@ const strip = computed(() =>
   ),
 )
 const percent = (share: number) => `${share * 100}%`
+const dayFormat = new Intl.DateTimeFormat(interfaceLanguage, { day: 'numeric', month: 'short', timeZone: 'UTC' })
 /** About so many marks of time stand along the strip. */
 const marks = 6
 const ticks = computed(() => {
   const scale = scaleUtc([strip.value.from, strip.value.to], [0, 1])
-  const format = scale.tickFormat(marks)
-  return scale.ticks(marks).map((t) => ({ at: scale(t), label: format(t) }))
+  return scale.ticks(marks).map((t) => ({ at: scale(t), label: dayFormat.format(t) }))
 })
 const lines = computed(() =>
   strip.value.bars.map((bar, i) => ({ bar, price: props.specials[i]!, words: props.words(props.specials[i]!) })),

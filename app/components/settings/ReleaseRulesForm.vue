@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mostApprovals, type ReleaseRules } from '@core/release/approval'
+import { leastKept, mostKept } from '@core/release/retention'
 
-/** How a storefront wants to be released: who approves, and for how long nothing is. */
+/** How a storefront wants to be released: who approves, for how long nothing is, and how many releases are kept. */
 const rules = defineModel<ReleaseRules>({ required: true })
 defineProps<{ disabled: boolean; timeZone: string }>()
 const set = (changed: Partial<ReleaseRules>) => {
@@ -68,6 +69,28 @@ const approvalOptions = Array.from({ length: mostApprovals + 1 }, (_, n) => opti
           @update:model-value="setFrozen({ why: $event })"
         />
       </div>
+    </section>
+    <section aria-label="Releases that are kept">
+      <h2>Releases that are kept</h2>
+      <p class="pb-1.5 text-ink2">
+        You can go back to any of the latest releases. Pages of older ones are deleted within the hour, except those of
+        pinned releases.
+      </p>
+      <label class="inline-row"
+        >Keep the latest
+        <NumberField
+          class="w-20"
+          label="Releases that are kept"
+          :model-value="rules.keeps"
+          :disabled="disabled"
+          required
+          whole
+          :least="leastKept"
+          :most="mostKept"
+          @update:model-value="set({ keeps: $event! })"
+        />
+        releases</label
+      >
     </section>
   </div>
 </template>

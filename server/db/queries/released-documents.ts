@@ -4,7 +4,11 @@ import { and, eq, sql } from 'drizzle-orm'
 import { mediaOf, type ReleasedDocument } from '@core/release/document'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
+import { lockTogether } from './locks'
 import { validAt } from './released-pages'
+
+/** Held by whoever writes pages with documents; alone, by whoever deletes documents that no page has. */
+export const documentLock = 'released documents'
 
 // Documents are kept compressed with what their edition's pages have in common, each content once.
 
@@ -67,6 +71,8 @@ export async function keepDocuments(
   texts: ReadonlySet<string>,
 ): Promise<Map<string, number>> {
   if (texts.size === 0) return new Map()
+  // A document that is found here must not be forgotten before the page that has it is written.
+  await lockTogether(tx.db, documentLock)
   const digests = new Map([...texts].map((text) => [digestOf(text).toString('hex'), text]))
   const numbers = await numbersOfDigests(tx.db, [...digests.keys()])
   const missing = [...digests].filter(([digest]) => !numbers.has(digest))

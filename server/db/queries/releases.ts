@@ -94,6 +94,7 @@ export async function updateRelease(
     scheduledBy: number | null
     stopped: string | null
     checked: LiveCheck
+    pinned: boolean
   }>,
 ): Promise<void> {
   await tx.db.update(t.release).set(to).where(eq(t.release.id, id))

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import {
   bigint,
   bigserial,
+  boolean,
   customType,
   index,
   integer,
@@ -52,6 +53,10 @@ export const release = pgTable(
     stopped: text('stopped'),
     /** What came of asking delivery for it after it went live. */
     checked: jsonb('checked').$type<LiveCheck>(),
+    /** Whether it is kept for as long as somebody wants to, however many follow it. */
+    pinned: boolean('pinned').notNull().default(false),
+    /** When its pages were forgotten; null where the storefront can go back to it. */
+    forgotten: moment('forgotten'),
   },
   (t) => [
     index('release_unchecked')

@@ -101,7 +101,7 @@ export const storefront = pgTable('storefront', {
   colour: text('colour').notNull().default(''),
   carrierUnits: jsonb('carrier_units').$type<CarrierUnits>(),
   addresses: jsonb('addresses').$type<PageAddresses>(),
-  releasing: jsonb('releasing').$type<ReleaseRules>().notNull().default({ approvals: 0, frozen: null }),
+  releasing: jsonb('releasing').$type<ReleaseRules>().notNull().default({ approvals: 0, frozen: null, keeps: 50 }),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),

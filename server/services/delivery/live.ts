@@ -46,6 +46,8 @@ export async function readingOf(
   if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
   if (pinned === undefined || pinned === number) return { storefront, number, release: reads, group }
   if (pinned > number) throw notFound(`release ${pinned} of “${storefront}”: the latest is release ${number}`)
+  if ((await releaseOfNumber(database(), storefront, pinned))?.forgotten)
+    throw new Problem(410, 'Gone', `Release ${pinned} of “${storefront}” is no longer kept. Read release ${number}.`)
   if (!any && !(await wasLiveLately(storefront, pinned, now)))
     throw new Problem(
       404,

@@ -26,6 +26,7 @@ import { comparedPage } from './compared'
 import { documentsOf, getRelease } from './documents'
 import { refuseWhileFrozen } from './frozen'
 import { point, type ByWhomNow } from './going-live'
+import { refuseForgotten } from './retention'
 
 // Small releases of their own that wait for no draft: taking products out, taking one back to how it was.
 
@@ -180,7 +181,9 @@ export async function revertPage(
   const id = await inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const before = await lockLivePointer(tx, storefront)
-    if (!(await releaseOfNumber(tx.db, storefront, number))) throw notFound(`release ${number} of “${storefront}”`)
+    const earlier = await releaseOfNumber(tx.db, storefront, number)
+    if (!earlier) throw notFound(`release ${number} of “${storefront}”`)
+    refuseForgotten(earlier)
     const keys = (await familySkus(tx.db, [sku])).get(sku) ?? [sku]
     refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
     if ((await keptOutOf(tx.db, storefront)).some((k) => k.sku === keys[0]))

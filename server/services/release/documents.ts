@@ -61,6 +61,8 @@ export async function documentsOf(stored: readonly ReleaseRow[]): Promise<Releas
     goes: r.goesLocal === null || r.goesAt === null ? null : { local: r.goesLocal, at: r.goesAt.toISOString() },
     stopped: r.stopped,
     checked: r.checked,
+    pinned: r.pinned,
+    forgotten: r.forgotten === null ? null : r.forgotten.toISOString(),
   }))
 }
 

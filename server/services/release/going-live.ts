@@ -24,6 +24,7 @@ import { notFound, Problem } from '../problem'
 import { getRelease, wayOf } from './documents'
 import { refuseWhileFrozen } from './frozen'
 import { refuseNothing, takeStep, unscheduled, unscheduledState } from './on-its-way'
+import { refuseForgotten } from './retention'
 import { stepOfRelease } from './steps'
 
 /** Who makes a release live, when, and from where. */
@@ -174,6 +175,7 @@ export async function goBack(
     const before = await lockLivePointer(tx, storefront)
     const earlier = await releaseOfNumber(tx.db, storefront, to)
     if (!earlier) throw notFound(`release ${to} of the storefront “${storefront}”`)
+    refuseForgotten(earlier)
     if (before.number === to) throw new Problem(409, 'Live already', `Release ${to} is the one that is live.`)
     const found = (await loadSetup(tx.db)).storefronts.get(storefront)
     if (found) refuseWhileFrozen(found, now, person)

@@ -26,6 +26,7 @@ import {
   deleteRelease,
   insertRelease,
   livePointer,
+  releaseOfNumber,
   openReleases,
   releasesBefore,
   updateRelease,
@@ -196,13 +197,20 @@ export const pageKeyOf = (param: (name: 'language' | 'kind' | 'key') => string):
   key: param('key'),
 })
 
-/** A page of a release beside what was live when it was compared. Throws 404. */
+/** Throws 410 where a release was compared with one whose pages are no longer kept. */
+async function refuseForgottenBase({ storefront, base }: ReleaseRow): Promise<void> {
+  if ((await releaseOfNumber(database(), storefront, base))?.forgotten)
+    throw new Problem(410, 'Gone', `It was compared with release ${base}, whose pages are no longer kept.`)
+}
+
+/** A page of a release beside what was live when it was compared. Throws 404, 410. */
 export async function releasePage(id: string, of: PageKey, now: number): Promise<ReleasePageComparison> {
   const db = database()
   const release = await storedRelease(id)
   const page = await stagedPage(db, release.id, of)
   if (!page) throw notFound(`page of ${of.key} in this release and language`)
   const { language, kind, key } = of
+  await refuseForgottenBase(release)
   const live = await rowsOfPages(db, release.storefront, release.base, { language, kind, keys: [key] })
   const [before, after] = [documentAt(live.get(key) ?? [], now), documentAt(page.rows, now)]
   const read = await documentReader(db, [before, after])

@@ -46,7 +46,17 @@ const countsLine = ({ counts }: ReleaseDocument) =>
       ]
         .filter((w) => w !== '')
         .join(', ')
-const mayGoBackTo = (r: ReleaseDocument) => session.mayEdit && r.state === 'past'
+const mayGoBackTo = (r: ReleaseDocument) => session.mayEdit && r.state === 'past' && r.forgotten === null
+const mayPin = (r: ReleaseDocument) => session.mayEdit && r.number !== null && r.forgotten === null
+async function changePin({ id, pinned, number }: ReleaseDocument) {
+  try {
+    await call(pinned ? 'unpinRelease' : 'pinRelease', { params: { id } })
+    tell(pinned ? `Release ${number} is no longer pinned.` : `Release ${number} is kept until you unpin it.`)
+    await refresh()
+  } catch (e) {
+    tellProblem(e)
+  }
+}
 useKeys('Releases of a storefront', [
   {
     keys: 'n',
@@ -128,6 +138,17 @@ useKeys('Releases of a storefront', [
             <td>
               <span class="flex flex-wrap items-baseline gap-3"
                 ><span class="text-ink2">{{ countsLine(r) }}</span>
+                <span v-if="r.forgotten" class="text-ink2">no longer kept</span>
+                <button
+                  v-if="mayPin(r)"
+                  type="button"
+                  class="plain"
+                  :aria-pressed="r.pinned"
+                  :aria-label="`Pin release ${r.number}`"
+                  @click="changePin(r)"
+                >
+                  {{ r.pinned ? 'Pinned' : 'Pin' }}
+                </button>
                 <template v-if="mayGoBackTo(r)">
                   <button
                     v-if="asking !== r.number"
