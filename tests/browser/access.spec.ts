@@ -1,4 +1,4 @@
-import { audit, enter, expect, findings, proof, settled, test, type Audited } from './desk'
+import { audit, enter, expect, findings, proof, test, type Audited } from './desk'
 
 const views: Audited[] = [
   ['readiness', '/readiness?in=be/nl-BE', 'Findings'],

@@ -207,7 +207,7 @@ test('a history is filtered by field, person and day', async ({ page }) => {
 })
 
 test('prices stand in the money of each storefront, for every group, with specials over time', async ({ page }) => {
-  await enter(page, '/catalogue/OX-5120?in=ch/de-CH&side=prices')
+  await enter(page, '/catalogue/TW-5042?in=ch/de-CH&side=prices')
   const prices = page.getByRole('region', { name: 'Prices by storefront' })
   await expect(prices.getByRole('row', { name: /Germany/ })).toContainText(/\d,\d\d\s€/)
   await expect(prices.getByRole('columnheader', { name: 'Workshop' })).toBeVisible()

@@ -94,6 +94,12 @@ test('a product is released, looked at in the shop, changed, compared and releas
 
   await enter(page, '/releases/storefronts/uk?in=uk/en-GB')
   await expect(page.getByRole('cell', { name: 'live', exact: true })).toHaveCount(1)
+  const pin = page.getByRole('button', { name: /^Pin release/ }).last()
+  await pin.click()
+  await expect(page.getByText(/is kept until you unpin it/)).toBeVisible()
+  await expect(pin).toHaveAttribute('aria-pressed', 'true')
+  await pin.click()
+  await expect(pin).toHaveAttribute('aria-pressed', 'false')
   await page
     .getByRole('button', { name: /^Go back to this/ })
     .first()

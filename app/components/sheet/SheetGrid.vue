@@ -5,11 +5,11 @@ import type { CellWrite } from '@core/sheet/cells'
 import { readBlock, writeBlock } from '@core/sheet/block'
 import { isWritable, showsField, type SheetColumn } from '@core/sheet/columns'
 import { fieldsNamedIn } from '@core/rules/condition'
-import { summaryOf } from '@core/sheet/summary'
 import { directionOf } from '@core/language/chain'
 import { columnLabel, isNumeric, languageOf, languageOfCell } from './columnWords'
 import { useColumnWidths } from './useColumnWidths'
 import { useSheetOrder } from './useSheetOrder'
+import { useSheetSummary } from './useSheetSummary'
 import { selectedRows, type SelectedRows } from './selectedRows'
 import { useSheetRows, type Row } from './useSheetRows'
 
@@ -70,24 +70,7 @@ const writes = reactive(
   useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)),
 )
 
-/** So many selected rows at most are read to be summed up. */
-const mostSummedUp = 500
-const isSummedUp = computed(() => range.height.value > 1 && range.height.value <= mostSummedUp)
-watch([isSummedUp, range.block], ([summedUp, { top, bottom }]) => {
-  if (summedUp) list.show(top, bottom)
-})
-/** What the selected rows hold, column by column; undefined until all of them are there. */
-const summaries = computed(() => {
-  const { top } = range.block.value
-  const rows = Array.from({ length: range.height.value }, (_, i) => list.row(top + i))
-  if (!isSummedUp.value || rows.some((row) => !row)) return undefined
-  return props.columns.map((column, i) =>
-    summaryOf(
-      rows.map((row) => cellAt(row, i)).filter((cell) => cell !== undefined),
-      column,
-    ),
-  )
-})
+const { isSummedUp, summaries } = useSheetSummary({ range, list, cellAt, columns: () => props.columns })
 /** The columns that the filter asks about. */
 const isFiltered = computed(() => {
   const fields = fieldsNamedIn(props.filter)

@@ -47,7 +47,7 @@ useKeys('Releases', [
             <th>Since</th>
             <th class="figure">Pages</th>
             <th>In preparation</th>
-            <th></th>
+            <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody>

@@ -275,7 +275,7 @@ function leaveEditor() {
         ref="scroller"
         class="split-main bg-sheet"
         tabindex="0"
-        role="feed"
+        :role="list.count.value ? 'feed' : 'region'"
         aria-label="Suggestions"
         :aria-busy="list.busy.value"
       >
