@@ -214,6 +214,7 @@ test('prices stand in the money of each storefront, for every group, with specia
   await page.getByRole('button', { name: 'Add a special price' }).click()
   await choose(page.getByLabel('Group of special price 1'), 'Workshop')
   await page.getByLabel('Special price 1', { exact: true }).fill('12')
+  await page.getByLabel('Special price 1', { exact: true }).blur()
   await expect(page.getByRole('region', { name: 'Special prices over time' })).toContainText('CHF 12.00 for Workshop')
   await page.getByRole('button', { name: 'Save the special prices' }).click()
   await expect(prices.getByRole('row', { name: /Switzerland/ })).toContainText('CHF 12.00special price')
