@@ -209,7 +209,11 @@ test('what several rows hold is summed up below them, and a filtered column says
   await enter(page, '/catalogue?type=lock&in=uk/en-GB')
   await show(page, 'Type', 'Security level')
   await expect(grid(page).getByRole('columnheader', { name: /Type/ }).getByLabel('filtered')).toBeVisible()
-  await expect(grid(page).getByRole('columnheader', { name: /Security level/ }).getByLabel('filtered')).toHaveCount(0)
+  await expect(
+    grid(page)
+      .getByRole('columnheader', { name: /Security level/ })
+      .getByLabel('filtered'),
+  ).toHaveCount(0)
   const summary = grid(page).getByRole('row', { name: 'Summary of the selected rows' })
   await expect(summary).toHaveCount(0)
   await page.keyboard.press('Control+a')
