@@ -1,4 +1,6 @@
 import { languageName } from '@core/language/names'
+import { shortenings } from '@core/language/chain'
+import { labelIn, type Labels } from '@core/language/labels'
 import { instantOf } from '@core/moments/instant'
 
 /** A language's name in English without its region, where the storefront says that already: “French”. */
@@ -37,6 +39,9 @@ export const useLensStore = defineStore('lens', () => {
       return undefined
     }
   })
+  /** A label as those read it who look through the lens: in its language, else in the source. */
+  const label = (labels: Labels | undefined, code: string) =>
+    labelIn(labels ?? {}, [...shortenings(language.value), setup.source], code)
   const sameLanguage = computed(() => language.value === setup.source)
   const query = computed(() => ({
     in: edition.value.id,
@@ -74,5 +79,20 @@ export const useLensStore = defineStore('lens', () => {
     group: group.value || null,
     ...(moment.value ? { at: moment.value } : {}),
   }))
-  return { body, editions, edition, storefront, language, group, at, moment, sameLanguage, query, asked, set, step }
+  return {
+    body,
+    editions,
+    edition,
+    storefront,
+    language,
+    group,
+    at,
+    moment,
+    label,
+    sameLanguage,
+    query,
+    asked,
+    set,
+    step,
+  }
 })

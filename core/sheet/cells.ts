@@ -4,13 +4,14 @@ import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
 import { basePriceIn, valueAt, type Family, type Product, type Setup } from '../catalogue/model'
 import { same, type ProductPatch } from '../catalogue/patch'
-import { categoryCell, fieldCell } from '../exports/row'
+import { fieldCell } from '../exports/row'
 import { readRow } from '../imports/row'
 import type { Column } from '../imports/columns'
 import { valueForTeam, valuesFor } from '../page/values'
 import type { DecimalSign } from '../units/parse'
 import type { Origin, Reader } from '../values/resolve'
-import type { ColumnEdition, SheetColumn } from './columns'
+import { labelIn, type Labels } from '../language/labels'
+import type { ColumnEdition, SheetColumn, SheetField } from './columns'
 
 /** A cell as it is seen. */
 export interface SheetCell {
@@ -61,7 +62,7 @@ export function cellsOf(
 ): SheetCell[] {
   const reads = new Map<Reader, ReturnType<typeof valuesFor>>()
   return columns.map((column): SheetCell => {
-    if (column.kind === 'field') return fieldOf(product, column.field, setup)
+    if (column.kind === 'field') return fieldOf(product, column.field, setup, readerOf(column).chain)
     if (column.kind === 'carried')
       return plain(product.carried[column.name] ?? '', product.carried[column.name] ?? null)
     if (column.kind === 'price') {
@@ -91,26 +92,26 @@ export function cellsOf(
   })
 }
 
-function fieldOf(product: Product, field: Extract<SheetColumn, { kind: 'field' }>['field'], setup: Setup): SheetCell {
+/** A field as a cell: names of categories and types in the first of some languages that has them. */
+function fieldOf(product: Product, field: SheetField, setup: Setup, languages: readonly string[]): SheetCell {
   const text = fieldCell(product, field, setup)
+  const named = (labels: Labels | undefined, code: string) => labelIn(labels ?? {}, [...languages, setup.source], code)
+  const categoryName = (code: string) => named(setup.categories.get(code)?.names, code)
   switch (field) {
     case 'type':
       return {
         ...plain(product.type, product.type),
-        shown: setup.types.get(product.type)?.labels[setup.source] ?? product.type,
+        shown: named(setup.types.get(product.type)?.labels, product.type),
       }
     case 'category':
       return {
         ...plain(text, product.category),
-        shown:
-          product.category === null
-            ? ''
-            : (setup.categories.get(product.category)?.names[setup.source] ?? product.category),
+        shown: product.category === null ? '' : categoryName(product.category),
       }
     case 'categories':
       return {
         ...plain(text, product.categories),
-        shown: product.categories.map((c) => categoryCell(c, setup).split(' > ').at(-1)!).join(', '),
+        shown: product.categories.map(categoryName).join(', '),
       }
     case 'tags':
       return { ...plain(text, product.tags), shown: product.tags.join(', ') }
@@ -124,7 +125,7 @@ function fieldOf(product: Product, field: Extract<SheetColumn, { kind: 'field' }
     case 'differs-in':
       return {
         ...plain(text, product.differsIn),
-        shown: product.differsIn.map((c) => setup.attributes.get(c)?.labels[setup.source] ?? c).join(', '),
+        shown: product.differsIn.map((c) => named(setup.attributes.get(c)?.labels, c)).join(', '),
       }
     default:
       return plain(text, product[field])

@@ -60,7 +60,7 @@ test(
   async ({ page }) => {
     await enter(page, '/review/run?recipe=whole-page&in=de/de-DE&type=pannier')
     await expect(page.getByText(/products.*About [\d,]+ units of 100 characters/)).toBeVisible()
-    await choose(page.getByLabel('Product type'), 'Lock')
+    await choose(page.getByLabel('Product type'), 'Schloss')
     await page.getByRole('button', { name: 'All products' }).click()
     await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
     await page.keyboard.press('Control+Enter')

@@ -6,13 +6,14 @@ import { typeOfCategory } from '@core/catalogue/model'
 const code = defineModel<string | null>({ required: true })
 defineProps<{ label: string; disabled?: boolean; placeholder?: string }>()
 const setup = useSetupStore()
+const lens = useLensStore()
 const q = ref('')
-const names = (path: string[]) => path.map((c) => setup.label(setup.categories.get(c)?.names, c)).join(' › ')
+const names = (path: string[]) => path.map((c) => lens.label(setup.categories.get(c)?.names, c)).join(' › ')
 const found = computed(() => matchCategories(q.value, setup.forCore))
-const shown = (c: string | null) => (c === null ? '' : setup.label(setup.categories.get(c)?.names, c))
+const shown = (c: string | null) => (c === null ? '' : lens.label(setup.categories.get(c)?.names, c))
 const typeOf = (c: string) => {
   const type = typeOfCategory(setup.forCore, c)
-  return type ? setup.label(setup.types.get(type)?.labels, type) : ''
+  return type ? lens.label(setup.types.get(type)?.labels, type) : ''
 }
 </script>
 

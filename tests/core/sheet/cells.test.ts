@@ -160,3 +160,11 @@ describe('what is written into a cell', () => {
     expect(written(bag, 'carried@bin', { text: 'A-12' }, null)).toEqual({ carried: { bin: 'A-12' } })
   })
 })
+
+it('names categories, types and what variants differ in, in the language that is looked through', () => {
+  const rollTop = { ...setup.categories.get('roll-top')!, names: { 'en-GB': 'Roll-top', fr: 'Roulée' } }
+  const named = { ...setup, categories: new Map(setup.categories).set('roll-top', rollTop) }
+  const read = { ...reader, chain: ['fr-CH', 'fr'] }
+  const [category] = cellsOf(bag, single(bag), [columnOf('category')], () => read, named)
+  expect([category!.shown, category!.text]).toEqual(['Roulée', 'Bags > Panniers > Roll-top'])
+})
