@@ -2,6 +2,7 @@ import { languageName } from '@core/language/names'
 import { shortenings } from '@core/language/chain'
 import { labelIn, type Labels } from '@core/language/labels'
 import { instantOf } from '@core/moments/instant'
+import { formatMoney } from '@core/units/format'
 
 /** A language's name in English without its region, where the storefront says that already: “French”. */
 export const bareLanguageName = (tag: string) => languageName(new Intl.Locale(tag).language)
@@ -42,6 +43,12 @@ export const useLensStore = defineStore('lens', () => {
   /** A label as those read it who look through the lens: in its language, else in the source. */
   const label = (labels: Labels | undefined, code: string) =>
     labelIn(labels ?? {}, [...shortenings(language.value), setup.source], code)
+  /** An amount as the shoppers of a storefront read it: in the lens's language in its own, in their first elsewhere. */
+  function money(amount: number, code: string): string {
+    const shop = setup.storefronts.find((s) => s.code === code)
+    const read = code === storefront.value ? language.value : (shop?.editions[0]?.language ?? setup.source)
+    return shop ? formatMoney(amount, shop.currency, read) : String(amount)
+  }
   const sameLanguage = computed(() => language.value === setup.source)
   const query = computed(() => ({
     in: edition.value.id,
@@ -89,6 +96,7 @@ export const useLensStore = defineStore('lens', () => {
     at,
     moment,
     label,
+    money,
     sameLanguage,
     query,
     asked,

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { AssignmentReaches, PieceReaches } from '@contracts/reach'
 import { hostile, look } from '../hostile-html'
 import { demoDays } from '../days'
 import { signedIn, type Client } from './client'
@@ -154,12 +155,23 @@ describe('what is read beside lists', () => {
     expect([status, body]).toEqual([200, { skus: ['PE-1830'], unknown: ['nothing-9'] }])
   })
   it('counts the products of each assignment in a storefront', async () => {
-    const { body } = await maren.get<{ products: Record<string, number | null> }>(
-      '/api/assignments/reaches?storefront=de',
-    )
+    const { body } = await maren.get<AssignmentReaches>('/api/assignments/reaches?storefront=de')
     const { body: all } = await maren.get<{ items: { code: string }[] }>('/api/assignments?limit=1000')
-    expect(Object.keys(body.products).sort()).toEqual(all.items.map((a) => a.code).sort())
-    expect(body.products['asked-of-everything']).toBeGreaterThan(100)
+    expect(Object.keys(body.storefronts).sort()).toEqual(all.items.map((a) => a.code).sort())
+    const everywhere = body.assignments['asked-of-everything']!
+    expect(everywhere.products).toBeGreaterThan(100)
+    expect(everywhere.pages).toBeLessThanOrEqual(everywhere.products)
+    expect(everywhere.conflicts).toBe(0)
     expect((await maren.get('/api/assignments/reaches?storefront=none')).status).toBe(422)
+  })
+  it('says on how many products and pages each piece stands, and in which storefronts', async () => {
+    const { body } = await maren.get<PieceReaches>('/api/piece-reaches?storefront=ch')
+    for (const [code, { products, pages, storefronts }] of Object.entries(body.pieces)) {
+      // Switzerland has three languages.
+      expect(pages, code).toBeLessThanOrEqual(3 * products)
+      expect(storefronts.includes('ch') || products === 0, code).toBe(true)
+    }
+    expect(Object.values(body.pieces).some((p) => p.pages > p.products)).toBe(true)
+    expect((await maren.get('/api/piece-reaches?storefront=none')).status).toBe(422)
   })
 })

@@ -29,7 +29,7 @@ const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
           :model-value="limits.storefronts.includes(s.code)"
           :class="`thread-${s.code}`"
           @update:model-value="toggle('storefronts', s.code)"
-          ><span class="dot" />{{ s.name }}</CheckBox
+          ><span class="dot mr-1.5" />{{ s.name }}</CheckBox
         >
       </fieldset>
       <span class="text-ink2">Languages</span>

@@ -8,8 +8,15 @@ const names = computed(() => props.storefronts.map((code) => setup.storefrontNam
 
 <template>
   <span v-if="isAll" class="text-ink2">All</span>
-  <span v-else class="inline-flex items-center gap-1" :title="names"
+  <span v-else class="dots" :title="names"
     ><span v-for="code in storefronts" :key="code" :class="`thread-${code}`"><span class="dot" /></span
     ><span class="sr-only">{{ names || 'none' }}</span></span
   >
 </template>
+
+<style scoped>
+.dots {
+  display: inline-flex;
+  gap: 4px;
+}
+</style>

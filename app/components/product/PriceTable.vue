@@ -84,7 +84,7 @@ function specialWords({ group, quantity, priority }: Price): string {
   ]
   return parts.join(', ')
 }
-const specialLine = (price: Price) => `${money(price.amount, price.storefront)} ${specialWords(price)}`
+const specialLine = (price: Price) => `${lens.money(price.amount, price.storefront)} ${specialWords(price)}`
 /** A day as an end is the start of the next. */
 const dayAfter = (day: string) =>
   `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`

@@ -2,7 +2,7 @@
 import { basePriceIn } from '@core/catalogue/model'
 import { effectivePrice, inheritedPrices } from '@core/prices/effective'
 import { priceList } from '@core/prices/of-product'
-import { currencyDigits, formatMoney } from '@core/units/format'
+import { currencyDigits } from '@core/units/format'
 import type { ProductDocument } from '@contracts/product'
 import type { Storefront } from '@core/catalogue/model'
 
@@ -16,9 +16,6 @@ const props = defineProps<{
 const emit = defineEmits<{ set: [string, number | null] }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-/** Money is written as the shoppers of the storefront read it: in the lens's language at home, in its first elsewhere. */
-const languageOf = (shop: Storefront) =>
-  shop.code === lens.storefront ? lens.language : (shop.editions[0]?.language ?? setup.source)
 const baseOf = (product: ProductDocument | null, shop: Storefront) =>
   product === null ? null : basePriceIn(product, shop.code)
 const payers = computed(() => [null, ...setup.groups.map((g) => g.code)])
@@ -30,7 +27,7 @@ function paidIn(shop: Storefront) {
     const paid = effectivePrice(list, group, props.moment)
     return {
       group,
-      shown: paid ? formatMoney(paid.amount, shop.currency, languageOf(shop)) : '',
+      shown: paid ? lens.money(paid.amount, shop.code) : '',
       isSpecial: paid !== undefined && paid.because !== 'base',
     }
   })
@@ -39,7 +36,7 @@ const rows = computed(() => setup.storefronts.map((shop) => ({ shop, paid: paidI
 /** What the parent asks for, where a variant has no price of its own. */
 function inheritedShown(shop: Storefront): string {
   const base = baseOf(props.parent, shop)
-  return base === null ? '' : `${formatMoney(base, shop.currency, languageOf(shop))} from the parent`
+  return base === null ? '' : `${lens.money(base, shop.code)} from the parent`
 }
 </script>
 
@@ -59,7 +56,7 @@ function inheritedShown(shop: Storefront): string {
         <tr v-for="{ shop, paid } in rows" :key="shop.code" :class="`thread-${shop.code}`">
           <th class="whitespace-nowrap font-normal"><span class="dot mr-1.5" />{{ shop.name }}</th>
           <td>
-            <label class="flex items-center gap-2 text-ink2"
+            <label class="inline-row text-ink2"
               ><NumberField
                 class="w-40"
                 :model-value="baseOf(product, shop)"

@@ -13,7 +13,7 @@ const rowHeight = 31
 const headHeight = 26
 const clothHead = 70
 const leastColumn = 37
-const widestColumn = 64
+const widestColumn = 92
 const nameWidth = 280
 const groupAt = (line: number) => {
   const l = props.list.line(line)

@@ -12,7 +12,7 @@ export interface Stitch {
 
 const height = 17
 
-/** How the strands of a crossing stand in a column: they grow with it, up to twice their width. */
+/** How the strands of a crossing stand in a column: they grow with it, up to two and a half times their width. */
 export interface Strands {
   /** How far the first is from the edge of the column, how wide each is, and from one to the next, in pixels. */
   edge: number
@@ -23,7 +23,7 @@ const narrowest = { column: 37, strand: 3, gap: 2.4 }
 
 /** The strands of a column of some width, in its middle. */
 export function strandsIn(column: number): Strands {
-  const scale = Math.min(2, Math.max(1, column / narrowest.column))
+  const scale = Math.min(2.4, Math.max(1, column / narrowest.column))
   const width = narrowest.strand * scale
   const step = (narrowest.strand + narrowest.gap) * scale
   return { edge: (column - step * (strands.length - 1) - width) / 2, width, step }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useElementSize } from '@vueuse/core'
 import type { CellBody, SheetRow, SheetSort } from '@contracts/sheet'
 import type { CellWrite } from '@core/sheet/cells'
 import { readBlock, writeBlock } from '@core/sheet/block'
@@ -54,8 +55,11 @@ watch(visible, (v) => {
   if (v.length) list.show(v[0]!.index, v.at(-1)!.index)
 })
 const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 4)
-const headWidth = 290
-const { widths, lefts, template, resize } = useColumnWidths(() => props.columns, headWidth)
+const { width: room } = useElementSize(scroller)
+const { headWidth, widths, lefts, template, resize } = useColumnWidths(
+  () => props.columns,
+  () => room.value,
+)
 
 const range = useCellRange(
   () => list.count.value ?? 0,
@@ -89,10 +93,10 @@ function show(row: number, column: number) {
   const box = scroller.value
   // Of rows that are selected whole, no column is looked for.
   if (!box || range.width.value === props.columns.length) return
-  const left = lefts.value[column]! - headWidth
+  const left = lefts.value[column]! - headWidth.value
   if (left < box.scrollLeft) box.scrollLeft = left
-  else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth)
-    box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth
+  else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth.value)
+    box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth.value
 }
 /** Until somebody has gone to a cell, letters are keys of the screen; then they write in it. */
 const chosen = ref(false)
@@ -418,7 +422,7 @@ const id = useId()
                 :lang="r.nameLanguage ?? undefined"
                 :href="`/catalogue/${segment(r.sku)}`"
                 >{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre"
-                >only in {{ languageName(r.nameLanguage ?? '') }}</small
+                >only in {{ bareLanguageName(r.nameLanguage ?? '') }}</small
               >
               <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status"
                 >{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span

@@ -3,7 +3,7 @@ import type { HistoryFacets } from '@contracts/history'
 import type { Difference } from '@core/catalogue/patch'
 import type { Db, Tx } from '../connect'
 import { blockLength, unpackDifferences } from '../schema'
-import { isoText } from './instants'
+import { isoText, millis } from './instants'
 
 // A product's changes stand in two places: what one change did to it alone, and what one did to many products alike.
 // The products of the latter are bits, a row for each block of numbers: a change of all products writes few rows.
@@ -49,8 +49,9 @@ export function meetsFilter({ before, person, from, to }: HistoryFilter, id: SQL
   const conditions = [
     before === null ? undefined : sql`${id} < ${before}`,
     person === undefined ? undefined : sql`p.email = ${person}`,
-    from === undefined ? undefined : sql`st.at >= ${from}::timestamptz`,
-    to === undefined ? undefined : sql`st.at < ${to}::timestamptz`,
+    // Compared as numbers: not every moment that can be written is one of the database.
+    from === undefined ? undefined : sql`${millis(sql`st.at`)} >= ${Date.parse(from)}`,
+    to === undefined ? undefined : sql`${millis(sql`st.at`)} < ${Date.parse(to)}`,
   ]
   return sql.join([sql`true`, ...conditions.filter((c) => c !== undefined)], sql` and `)
 }
