@@ -87,5 +87,8 @@ export const shortDayShown = (at: string) => dayOfYear.format(Date.parse(at))
 /** A number as people write it: 12,345. */
 export const numberShown = (n: number) => n.toLocaleString(interfaceLanguage)
 
+/** A share in percent, rounded down: all is said only of all. */
+export const percentDone = (done: number, of: number) => `${Math.floor((100 * done) / of)}%`
+
 /** A number with its noun: 1 text, 2 texts. */
 export const countShown = (n: number, one: string, many = `${one}s`) => `${numberShown(n)} ${n === 1 ? one : many}`

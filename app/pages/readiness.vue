@@ -248,15 +248,7 @@ const codes = computed(() =>
     <template v-else>
       <FixStrip :fixes="above.data.value?.fixes" :chosen="view.fix || undefined" @choose="choose" />
       <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-        <TextField
-          ref="search"
-          v-model="filter.q"
-          placeholder="SKU, name or GTIN"
-          @keydown.enter.prevent="grid?.focus()"
-          type="search"
-          class="w-36"
-          label="Search by SKU, name or GTIN"
-        />
+        <ProductSearch ref="search" v-model="filter.q" class="w-36" @keydown.enter.prevent="grid?.focus()" />
         <SelectField
           v-model="view.shop"
           class="w-36"

@@ -8,13 +8,26 @@ defineProps<{ disabled: boolean; only?: 'where' | 'when' }>()
 const lens = useLensStore()
 const setup = useSetupStore()
 const id = useId()
-const languages = computed(() => [...new Set(lens.editions.map((e) => e.language))])
+/** The limits that are lists to choose from, beside the storefronts. */
+const choices = computed(() => [
+  {
+    list: 'languages' as const,
+    label: 'Languages',
+    legend: 'Languages',
+    options: withWords([...new Set(lens.editions.map((e) => e.language))], languageName),
+  },
+  {
+    list: 'groups' as const,
+    label: 'Customers',
+    legend: 'Customer groups',
+    options: setup.groups.map((g) => option(g.code, g.name.toLowerCase())),
+  },
+])
 const campaigns = computed(() => [...setup.campaigns.values()])
 const set = (change: Partial<Limits>) => {
   limits.value = { ...limits.value, ...change }
 }
-const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
-  set({ [list]: toggled(limits.value[list], c) })
+const toggle = (list: 'languages' | 'groups', c: string) => set({ [list]: toggled(limits.value[list], c) })
 </script>
 
 <template>
@@ -23,37 +36,25 @@ const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) =>
       <span class="text-ink2">Storefronts</span>
       <fieldset class="cluster" :disabled="disabled">
         <legend class="sr-only">Storefronts (none selected: all)</legend>
-        <CheckBox
-          v-for="s in setup.storefronts"
-          :key="s.code"
-          :model-value="limits.storefronts.includes(s.code)"
-          :class="`thread-${s.code}`"
-          @update:model-value="toggle('storefronts', s.code)"
-          ><span class="dot mr-1.5" />{{ s.name }}</CheckBox
-        >
+        <StorefrontBoxes
+          :model-value="limits.storefronts"
+          :disabled="disabled"
+          @update:model-value="set({ storefronts: $event })"
+        />
       </fieldset>
-      <span class="text-ink2">Languages</span>
-      <fieldset class="cluster" :disabled="disabled">
-        <legend class="sr-only">Languages (none selected: all)</legend>
-        <CheckBox
-          v-for="l in languages"
-          :key="l"
-          :model-value="limits.languages.includes(l)"
-          @update:model-value="toggle('languages', l)"
-          >{{ languageName(l) }}</CheckBox
-        >
-      </fieldset>
-      <span class="text-ink2">Customers</span>
-      <fieldset class="cluster" :disabled="disabled">
-        <legend class="sr-only">Customer groups (none selected: all)</legend>
-        <CheckBox
-          v-for="g in setup.groups"
-          :key="g.code"
-          :model-value="limits.groups.includes(g.code)"
-          @update:model-value="toggle('groups', g.code)"
-          >{{ g.name.toLowerCase() }}</CheckBox
-        >
-      </fieldset>
+      <template v-for="c in choices" :key="c.list">
+        <span class="text-ink2">{{ c.label }}</span>
+        <fieldset class="cluster" :disabled="disabled">
+          <legend class="sr-only">{{ c.legend }} (none selected: all)</legend>
+          <CheckBox
+            v-for="o in c.options"
+            :key="o.value"
+            :model-value="limits[c.list].includes(o.value)"
+            @update:model-value="toggle(c.list, o.value)"
+            >{{ o.label }}</CheckBox
+          >
+        </fieldset>
+      </template>
     </template>
     <template v-if="only !== 'where'">
       <label class="pt-1 text-ink2" :for="`${id}-from`">From</label

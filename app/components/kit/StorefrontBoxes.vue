@@ -13,7 +13,8 @@ const setup = useSetupStore()
     :key="s.code"
     :disabled="disabled"
     :model-value="chosen.includes(s.code)"
+    :class="`thread-${s.code}`"
     @update:model-value="chosen = toggled(chosen, s.code)"
-    >{{ s.name }}</CheckBox
+    ><span class="dot mr-1.5" />{{ s.name }}</CheckBox
   >
 </template>

@@ -2,7 +2,7 @@
 import { basePriceIn, type Price } from '@core/catalogue/model'
 import { lastPriority } from '@core/prices/effective'
 import { explainPrice } from '@core/prices/explain'
-import { currencyDigits, formatMoney } from '@core/units/format'
+import { currencyDigits } from '@core/units/format'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
 /** Base prices of every storefront, special prices with their groups, windows and steps, and what a customer pays. */
@@ -74,7 +74,7 @@ const reasons = computed(() =>
   ),
 )
 const paid = computed(() => reasons.value.find((r) => r.pays))
-const money = (n: number, code = lens.storefront) => formatMoney(n, currencyOf(code), lens.language)
+const money = (amount: number) => lens.money(amount, lens.storefront)
 const groupName = (code: string | null) => (code === null ? 'everybody' : setup.groupName(code))
 function specialWords({ group, quantity, priority }: Price): string {
   const parts = [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { scaleUtc } from 'd3'
+import { scaleTime } from 'd3'
 import type { Price } from '@core/catalogue/model'
 import { windowIn } from '@core/moments/instant'
 import { priceTimeline } from '@core/prices/timeline'
@@ -15,12 +15,11 @@ const strip = computed(() =>
   ),
 )
 const percent = (share: number) => `${share * 100}%`
-const dayFormat = new Intl.DateTimeFormat(interfaceLanguage, { day: 'numeric', month: 'short', timeZone: 'UTC' })
 /** About so many marks of time stand along the strip. */
 const marks = 6
 const ticks = computed(() => {
-  const scale = scaleUtc([strip.value.from, strip.value.to], [0, 1])
-  return scale.ticks(marks).map((t) => ({ at: scale(t), label: dayFormat.format(t) }))
+  const scale = scaleTime([strip.value.from, strip.value.to], [0, 1])
+  return scale.ticks(marks).map((t) => ({ at: scale(t), label: shortDayShown(t.toISOString()) }))
 })
 const lines = computed(() =>
   strip.value.bars.map((bar, i) => ({ bar, price: props.specials[i]!, words: props.words(props.specials[i]!) })),
@@ -61,14 +60,11 @@ const leastWidth = '3px'
 .timeline {
   margin-top: 6px;
 }
-li,
-.axis {
+li {
   display: grid;
+  min-height: 24px;
   grid-template-columns: 240px minmax(0, 1fr);
   align-items: center;
-}
-li {
-  min-height: 24px;
 }
 .said {
   padding-inline-end: 12px;
@@ -104,7 +100,6 @@ li {
 }
 .axis {
   position: relative;
-  display: block;
   height: 18px;
   margin-inline-start: 240px;
   color: var(--ink-2);

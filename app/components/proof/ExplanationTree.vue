@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Explanation } from '@core/rules/explain'
-import { conditionWords } from '@core/rules/explained'
+import { useConditionWords } from './useConditionWords'
 
 defineProps<{ explanation: Explanation }>()
-const setup = useSetupStore()
-const lens = useLensStore()
+const words = useConditionWords()
 const groupWords = {
   all: 'all of',
   any: 'at least one of',
@@ -12,17 +11,13 @@ const groupWords = {
   variant: 'one and the same variant',
   test: '',
 }
-const readIn = computed(() => ({
-  language: interfaceLanguage,
-  currency: setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? '',
-}))
 </script>
 
 <template>
   <div>
     <p v-if="explanation.kind === 'test'">
       <span :aria-label="explanation.met ? 'met' : 'not met'">{{ explanation.met ? '✓' : '✗' }}</span>
-      {{ conditionWords(explanation, setup.forCore, readIn) }}
+      {{ words(explanation) }}
     </p>
     <template v-else>
       <p>

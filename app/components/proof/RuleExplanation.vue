@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { decidingPart, type Explanation } from '@core/rules/explain'
-import { conditionWords } from '@core/rules/explained'
+import { useConditionWords } from './useConditionWords'
 
 /** Why a rule is met or not: the one condition that decides, and all of them once it is opened. */
 const props = defineProps<{ explanation: Explanation }>()
-const setup = useSetupStore()
-const lens = useLensStore()
-const readIn = computed(() => ({
-  language: interfaceLanguage,
-  currency: setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? '',
-}))
+const words = useConditionWords()
 const deciding = computed(() => decidingPart(props.explanation))
 
 /** What a group of conditions came to, where none of them decides alone. */
@@ -21,7 +16,7 @@ function groupWords({ kind, met, children }: Explanation): string {
 }
 const decidingWords = computed(() => {
   const part = deciding.value
-  return part.kind === 'test' ? conditionWords(part, setup.forCore, readIn.value) : groupWords(part)
+  return part.kind === 'test' ? words(part) : groupWords(part)
 })
 const isAlone = computed(() => deciding.value === props.explanation && props.explanation.kind === 'test')
 </script>

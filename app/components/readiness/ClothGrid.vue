@@ -97,7 +97,7 @@ const shopWords = (s: { code: string; n: number }) =>
   setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth.value - 6
     ? setup.storefrontName(s.code)
     : s.code.toUpperCase()
-const share = (c: { sold: number; ready: number }) => (c.sold === 0 ? '–' : `${Math.floor((c.ready / c.sold) * 100)}%`)
+const share = (c: { sold: number; ready: number }) => (c.sold === 0 ? '–' : percentDone(c.ready, c.sold))
 
 let drawn = new WeakMap<ClothRow, ReturnType<typeof stitchOf>[]>()
 watch(columnWidth, () => {
@@ -281,7 +281,7 @@ defineExpose({
             ><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> {{ ' '
             }}<small v-if="g" class="pl-1.5 text-ink2"
               >{{ numberShown(g.products) }} {{ g.products === 1 ? 'product' : 'products' }} ·
-              {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small
+              {{ g.sold ? percentDone(g.sold - g.open, g.sold) : '0%' }} of their pages ready</small
             ><ShareBar v-if="g" class="group-bar" :of="g.sold" :done="g.sold - g.open" /></template
         ></span>
       </div>

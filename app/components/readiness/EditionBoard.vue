@@ -14,10 +14,7 @@ const { data, problem } = useAnswer(
   () => ({ query: storefront.value ? { storefront: storefront.value } : {} }),
   { on: () => props.version },
 )
-/** The share that is ready: rounded down, so that all is said only of all. */
-function percentReady({ sold, ready }: BoardEdition): string {
-  return sold === 0 ? '' : `${Math.floor((100 * ready) / sold)}%`
-}
+const percentReady = ({ sold, ready }: BoardEdition) => (sold === 0 ? '' : percentDone(ready, sold))
 const isDone = ({ sold, ready }: BoardEdition) => sold > 0 && ready === sold
 </script>
 

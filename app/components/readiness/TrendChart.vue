@@ -27,7 +27,7 @@ const drawn = (points: TrendPoint[]) =>
     (p) => x.value(Date.parse(p.day)),
     (p) => y(share(p)),
   ).curve(curveStepAfter)(points) ?? ''
-const percent = (p: TrendPoint) => `${Math.floor(share(p) * 100)}%`
+const percent = (p: TrendPoint) => (p.sold === 0 ? '0%' : percentDone(p.ready, p.sold))
 </script>
 
 <template>

@@ -42,16 +42,20 @@ const ofRecord = useMore(
 )
 const history = 'sku' in props.of ? ofProduct : ofRecord
 const { items: entries, problem, hasMore, showMore } = history
-const facetsOfProduct = useAnswer('getHistoryFacets', () => ('sku' in props.of ? { params: props.of } : undefined), {
-  on,
-})
-const facetsOfRecord = useAnswer('recordHistoryFacets', () => ('sku' in props.of ? undefined : { params: props.of }), {
-  on,
-})
-const facets = computed(() => facetsOfProduct.data.value ?? facetsOfRecord.data.value)
 /** A history that is seen at a glance needs no filter. */
 const leastFiltered = 6
 const offersFilter = computed(() => isFiltered.value || hasMore.value || entries.value.length >= leastFiltered)
+const facetsOfProduct = useAnswer(
+  'getHistoryFacets',
+  () => (offersFilter.value && 'sku' in props.of ? { params: props.of } : undefined),
+  { on },
+)
+const facetsOfRecord = useAnswer(
+  'recordHistoryFacets',
+  () => (offersFilter.value && !('sku' in props.of) ? { params: props.of } : undefined),
+  { on },
+)
+const facets = computed(() => facetsOfProduct.data.value ?? facetsOfRecord.data.value)
 const fields = computed(() =>
   (facets.value?.fields ?? [])
     .map((field) => option(field, pathWords(field)))

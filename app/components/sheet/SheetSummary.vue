@@ -4,7 +4,11 @@ import type { ColumnSummary } from '@core/sheet/summary'
 import { isNumeric } from './columnWords'
 
 /** What the selected rows hold, column by column, in a line at the foot of the sheet. */
-defineProps<{ columns: readonly SheetColumn[]; summaries: readonly ColumnSummary[] | undefined; rows: number }>()
+const props = defineProps<{
+  columns: readonly SheetColumn[]
+  summaries: readonly ColumnSummary[] | undefined
+  rows: number
+}>()
 
 /** What the cells hold that are not empty. */
 function heldWords({ same, range, different }: ColumnSummary): string {
@@ -21,6 +25,7 @@ function summaryWords(summary: ColumnSummary): string {
   ]
   return parts.filter(Boolean).join(' · ')
 }
+const words = computed(() => props.summaries?.map(summaryWords))
 </script>
 
 <template>
@@ -32,8 +37,8 @@ function summaryWords(summary: ColumnSummary): string {
       role="gridcell"
       class="cell"
       :class="{ 'text-right': isNumeric(c) }"
-      :title="summaries?.[i] && summaryWords(summaries[i])"
-      >{{ summaries?.[i] ? summaryWords(summaries[i]) : '…' }}</span
+      :title="words?.[i]"
+      >{{ words?.[i] ?? '…' }}</span
     >
   </div>
 </template>

@@ -20,12 +20,13 @@ const {
   hasMore,
   showMore,
   problem,
-  refresh,
+  refresh: refreshList,
 } = useMore('listAssignments', (cursor) => ({ query: { q: q.value, limit: most, cursor } }), { wait: 80 })
 const layout = useAnswer('pageOrder', () => ({ params: { code: lens.storefront } }))
-const { data: reaches } = useAnswer('assignmentReaches', () => ({ query: { storefront: lens.storefront } }), {
-  on: () => items.value,
-})
+const { data: reaches, refresh: refreshReaches } = useAnswer('assignmentReaches', () => ({
+  query: { storefront: lens.storefront },
+}))
+const refresh = () => Promise.all([refreshList(), refreshReaches()])
 /** What an assignment brings, by name. */
 function bringsWords({ names, replacesName }: ListedAssignment): string {
   if (replacesName !== null) return `${names[0]} replaces ${replacesName}`

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { toggled } from '@core/lists/toggled'
-
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
@@ -17,9 +15,6 @@ const assignments = useAnswer('listAssignments', () => ({ query: { limit: 1000 }
 const belonging = computed(() =>
   (assignments.data.value?.items ?? []).filter((a) => a.campaign === code.value && code.value !== null),
 )
-const toggle = (s: string) => {
-  draft.value!.storefronts = toggled(draft.value!.storefronts, s)
-}
 </script>
 
 <template>
@@ -49,14 +44,7 @@ const toggle = (s: string) => {
 
       <fieldset class="cluster" :disabled="readonly">
         <legend class="text-ink2">Storefronts (none selected: all)</legend>
-        <CheckBox
-          v-for="s in setup.storefronts"
-          :key="s.code"
-          :model-value="draft.storefronts.includes(s.code)"
-          :class="`thread-${s.code}`"
-          @update:model-value="toggle(s.code)"
-          ><span class="dot" />{{ s.name }}</CheckBox
-        >
+        <StorefrontBoxes v-model="draft.storefronts" :disabled="readonly" />
       </fieldset>
       <p class="flex flex-wrap items-end gap-3">
         <FormField path="from" label="From">

@@ -214,15 +214,7 @@ onMounted(() => grid.value?.focus())
       </template>
       <template #controls
         ><div class="cluster min-w-0 flex-1" role="search">
-          <TextField
-            ref="search"
-            v-model="filter.q"
-            placeholder="SKU, name or GTIN"
-            @keydown.enter.prevent="grid?.focus()"
-            type="search"
-            class="w-40"
-            label="Search by SKU, name or GTIN"
-          />
+          <ProductSearch ref="search" v-model="filter.q" class="w-40" @keydown.enter.prevent="grid?.focus()" />
           <CatalogueFilterFields :model-value="filter" />
           <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
             {{ where ? 'Filters on' : 'Filters' }}

@@ -23,9 +23,7 @@ const {
   showMore,
   problem,
 } = useMore('listPieces', (cursor) => ({ query: { ...asked.value, cursor } }), { wait: 80 })
-const { data: reaches } = useAnswer('pieceReaches', () => ({ query: { storefront: lens.storefront } }), {
-  on: () => pieces.value,
-})
+const { data: reaches } = useAnswer('pieceReaches', () => ({ query: { storefront: lens.storefront } }))
 /** Where a piece stands; undefined until that is known, or where nothing brings it. */
 const reachOf = (code: string) => reaches.value?.pieces[code]
 const reachShown = (code: string, what: 'products' | 'pages') =>

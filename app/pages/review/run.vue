@@ -82,13 +82,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
         <span class="pt-1.5 text-ink2">Products</span>
         <div>
           <div class="cluster">
-            <TextField
-              v-model="filter.q"
-              placeholder="SKU, name or GTIN"
-              type="search"
-              class="w-44"
-              label="Search by SKU, name or GTIN"
-            />
+            <ProductSearch v-model="filter.q" class="w-44" />
             <CatalogueFilterFields :model-value="filter" />
             <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
               {{ where ? 'Filters on' : 'Conditions' }}</button><button

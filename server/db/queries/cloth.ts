@@ -160,6 +160,10 @@ export async function dailyCounts(db: Db): Promise<{ day: string; edition: numbe
   return rows
 }
 
+/** The language of a fix `f` in an edition `e`, where it is another work in each; null where it is one for all. */
+const languageOfFix = sql`
+  case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language end`
+
 /**
  * The fixes that would by themselves make the most pages ready, of some editions or all; those that are another work in
  * each language, language by language.
@@ -172,9 +176,7 @@ export async function bestFixes(db: Db, editions: readonly number[], limit: numb
     pages: number
     editions: number[]
   }>(sql`
-    select c.fix_id as id, f.key, case
-    when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language
-    end as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
+    select c.fix_id as id, f.key, ${languageOfFix} as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
     from (select fix_id, edition, sum(pages) as pages
       from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``}
       group by fix_id, edition) c
@@ -198,7 +200,8 @@ export async function worstFixesOfEach(db: Db, editions: readonly number[], limi
     with lacking as (select fix_id, root_id, count(*) as findings, min(editions) as editions
       from finding where blocker group by fix_id, root_id),
     once as (select fix_id, e as edition, sum(products) as pages
-      from (select fix_id, editions, count(*) as products from lacking where findings = 1 group by 1, 2) l, unnest(editions) e
+      from (select fix_id, editions, count(*) as products from lacking where findings = 1 group by 1, 2) l,
+        unnest(editions) e
       group by 1, 2),
     several as (select fix_id, edition, count(*) as pages
       from (select distinct f.fix_id, f.root_id, e as edition from lacking l
@@ -208,9 +211,7 @@ export async function worstFixesOfEach(db: Db, editions: readonly number[], limi
       row_number() over (partition by edition order by sum(pages) desc, fix_id) as place
       from (select * from once union all select * from several) b
       where edition = any(${sql.param([...editions])}::smallint[]) group by 1, 2)
-    select r.fix_id as id, f.key, r.edition, r.pages,
-      case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language
-      end as language
+    select r.fix_id as id, f.key, r.edition, r.pages, ${languageOfFix} as language
     from ranked r join fix f on f.id = r.fix_id join edition e on e.n = r.edition
     where r.place <= ${limit} order by r.edition, r.place`)
   return rows

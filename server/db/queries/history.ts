@@ -41,6 +41,14 @@ export interface HistoryFilter {
   to?: string | undefined
 }
 
+/** Changes as a statement answers them: their differences are still packed. */
+type PackedChange = Omit<StoredChange, 'differences'> & { differences: unknown }
+
+async function changesIn(db: Db, statement: SQL): Promise<StoredChange[]> {
+  const { rows } = await db.execute<PackedChange>(statement)
+  return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+}
+
 /** What a path is about, without its scope and whether it is the value, its state or its source. */
 const fieldOf = (path: SQL) => sql`split_part(regexp_replace(${path}, '^(state|source):', ''), '@', 1)`
 
@@ -65,7 +73,9 @@ export async function changesOfProduct(
 ): Promise<StoredChange[]> {
   const { field } = filter
   const touches = sql`exists (select from json_array_elements(c.differences) d where ${fieldOf(sql`d->>0`)} = ${field})`
-  const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
+  return changesIn(
+    db,
+    sql`
     with found as (
       (select c.id, c.differences, st.at, st.title, p.name as person from change c
       join step st on st.id = c.step_id left join person p on p.id = st.person_id
@@ -79,8 +89,8 @@ export async function changesOfProduct(
       and ${field === undefined ? sql`true` : sql`${fieldOf(sql`s.path`)} = ${field}`}
       order by s.id desc limit ${limit}))
     select id::float8 as id, ${isoText(sql`at`)} as at, person, title, differences
-    from found order by id desc limit ${limit}`)
-  return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+    from found order by id desc limit ${limit}`,
+  )
 }
 
 /** A page of changes that were read with one more than its limit, and the cursor of the next. */
@@ -97,13 +107,15 @@ export async function changesOfRecord(
 ): Promise<StoredChange[]> {
   const { field } = filter
   const [before, after] = [sql`c.differences->0->1->>${field}`, sql`c.differences->0->2->>${field}`]
-  const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
+  return changesIn(
+    db,
+    sql`
     select c.id::float8 as id, ${isoText(sql`st.at`)} as at, p.name as person, st.title, c.differences from change c
     join step st on st.id = c.step_id left join person p on p.id = st.person_id
     where c.record = ${record} and ${meetsFilter(filter, sql`c.id`)}
     and ${field === undefined ? sql`true` : sql`(${before}) is distinct from (${after})`}
-    order by c.id desc limit ${limit}`)
-  return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+    order by c.id desc limit ${limit}`,
+  )
 }
 
 /** By what the history of a product can be filtered. */

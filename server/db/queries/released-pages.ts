@@ -136,11 +136,11 @@ export async function insertStaged(tx: Tx, releaseId: number, pages: readonly St
   await insertCauses(tx, releaseId, pages)
 }
 
-/** Forgets what was put together for a release. */
-export async function deleteStaged(tx: Tx, releaseId: number): Promise<void> {
-  await tx.db.execute(sql`delete from release_row where release_id = ${releaseId}`)
-  await tx.db.execute(sql`delete from release_cause where release_id = ${releaseId}`)
-  await tx.db.execute(sql`delete from release_page where release_id = ${releaseId}`)
+/** Forgets what was put together for some releases. */
+export async function deleteStaged(tx: Tx, releaseIds: readonly number[]): Promise<void> {
+  const ids = sql`${sql.param([...releaseIds])}::int[]`
+  for (const table of [sql`release_row`, sql`release_cause`, sql`release_page`])
+    await tx.db.execute(sql`delete from ${table} where release_id = any(${ids})`)
 }
 
 /** How many pages of a release there are of each kind; what is unchanged is not kept. */

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Db, Tx } from '../connect'
 import { instant } from './instants'
+import { deleteStaged } from './released-pages'
 
 // What is forgotten of releases that nobody goes back to any more.
 
@@ -50,9 +51,10 @@ export async function forgetReleases(
     update release set forgotten = ${instant(now)}, pinned = false
     where storefront = ${storefront} and number is not null and forgotten is null and not (number = any(${numbers}))
     returning id`)
-  const ids = sql`${sql.param(rows.map((r) => r.id))}::int[]`
-  for (const table of [sql`release_row`, sql`release_cause`, sql`release_page`])
-    await tx.db.execute(sql`delete from ${table} where release_id = any(${ids})`)
+  await deleteStaged(
+    tx,
+    rows.map((r) => r.id),
+  )
   // What the oldest release changed is told against the one before it, which is gone.
   await tx.db.execute(sql`
     delete from live_step where storefront = ${storefront} and step <= (select max(step) from live_step

@@ -46,16 +46,19 @@ export async function readingOf(
   if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
   if (pinned === undefined || pinned === number) return { storefront, number, release: reads, group }
   if (pinned > number) throw notFound(`release ${pinned} of “${storefront}”: the latest is release ${number}`)
+  const reading = { storefront, number: pinned, release: pinned, group }
+  // What was live lately is kept, so nothing more is asked for it.
+  if (!any && (await wasLiveLately(storefront, pinned, now))) return reading
   if ((await releaseOfNumber(database(), storefront, pinned))?.forgotten)
     throw new Problem(410, 'Gone', `Release ${pinned} of “${storefront}” is no longer kept. Read release ${number}.`)
-  if (!any && !(await wasLiveLately(storefront, pinned, now)))
+  if (!any)
     throw new Problem(
       404,
       'Not found',
       `Release ${pinned} of “${storefront}” was not live within ten minutes: that needs a delivery key. Read the one ` +
         `that is live: release ${number}.`,
     )
-  return { storefront, number: pinned, release: pinned, group }
+  return reading
 }
 
 /** Whether a release that is past was live within ten minutes: until the next one was. */

@@ -24,8 +24,9 @@ async function contentIn(storefront: string, now: number) {
       { path: 'storefront', message: `There is no storefront “${storefront}”.` },
     ])
   const content = await loadContent(db, setup)
-  const here = content.assignments.filter((a) => storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0)
-  return { setup, shop, content, here, reaches: await reachesIn(db, setup, here, storefront, now) }
+  const storefronts = storefrontsByCode(content.assignments, setup)
+  const here = content.assignments.filter((a) => storefronts[a.code]!.includes(storefront))
+  return { setup, shop, content, storefronts, here, reaches: await reachesIn(db, setup, here, storefront, now) }
 }
 
 /** The pieces that an assignment brings, those of its question sets too. */
@@ -43,7 +44,7 @@ const storefrontsByCode = (assignments: readonly Assignment[], setup: StoredSetu
  * it conflicts there. Throws 422 where there is no such storefront.
  */
 export async function assignmentReaches(storefront: string, now: number): Promise<AssignmentReaches> {
-  const { setup, shop, content, here, reaches } = await contentIn(storefront, now)
+  const { setup, shop, content, storefronts, here, reaches } = await contentIn(storefront, now)
   const running = here
     .filter((a) => !a.resting)
     .map((assignment) => ({ assignment, bits: reaches.get(assignment.number)! }))
@@ -68,7 +69,7 @@ export async function assignmentReaches(storefront: string, now: number): Promis
       conflicts: conflicts.length,
     }
   }
-  return { storefront, assignments: numbers, storefronts: storefrontsByCode(content.assignments, setup) }
+  return { storefront, assignments: numbers, storefronts }
 }
 
 /**
@@ -76,24 +77,23 @@ export async function assignmentReaches(storefront: string, now: number): Promis
  * Throws 422 where there is no such storefront.
  */
 export async function pieceReaches(storefront: string, now: number): Promise<PieceReaches> {
-  const { setup, shop, content, here, reaches } = await contentIn(storefront, now)
+  const { setup, shop, content, storefronts, reaches } = await contentIn(storefront, now)
   const reachedBy = new Map<string, { products: Bitmap[]; pages: Map<string, Bitmap[]>; storefronts: Set<string> }>()
   const ofPiece = (code: string) => {
     const known = reachedBy.get(code) ?? { products: [], pages: new Map<string, Bitmap[]>(), storefronts: new Set() }
     reachedBy.set(code, known)
     return known
   }
-  for (const assignment of content.assignments.filter((a) => !a.resting))
-    for (const piece of piecesOf(assignment, content))
-      for (const code of storefrontsOf(assignment.limits, setup.storefronts.keys(), setup.campaigns))
-        ofPiece(piece.code).storefronts.add(code)
-  for (const assignment of here.filter((a) => !a.resting)) {
-    const bits = reaches.get(assignment.number)!
+  for (const assignment of content.assignments.filter((a) => !a.resting)) {
+    const bits = reaches.get(assignment.number)
     for (const piece of piecesOf(assignment, content)) {
-      const { products, pages } = ofPiece(piece.code)
-      products.push(bits)
+      const known = ofPiece(piece.code)
+      for (const code of storefronts[assignment.code]!) known.storefronts.add(code)
+      // Without a reach, its limits leave this storefront out.
+      if (!bits) continue
+      known.products.push(bits)
       for (const language of languagesShown([piece], assignment.limits, shop, now, setup))
-        pages.set(language, [...(pages.get(language) ?? []), bits])
+        known.pages.set(language, [...(known.pages.get(language) ?? []), bits])
     }
   }
   const inOrder = [...setup.storefronts.keys()]

@@ -75,7 +75,7 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
   await evaluateDue(now)
   const bench = await workbenchOf(id, now())
   await inTransaction(async (tx) => {
-    await deleteStaged(tx, id)
+    await deleteStaged(tx, [id])
     await updateRelease(tx, id, { base: bench.release.base, state: 'preparing' })
   })
   const roots = await rootsOfScope(bench)
