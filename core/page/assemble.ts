@@ -65,11 +65,13 @@ export interface PageInput {
   /** The pictures and files that the family names. */
   library: Library
   related: Related
-  /**
-   * Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. The
-   * assignments given are those that reach the family.
-   */
+  /** Whether only what is shown is asked for, and not why, nor what is left out. */
   brief?: boolean
+  /**
+   * Whether the assignments given are known to reach the family at the moment, so that their rules are not asked again:
+   * very many pages are counted so.
+   */
+  reached?: boolean
 }
 
 /** A part of the page in its place. */
@@ -162,6 +164,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
       faqPlace: faqPlaceIn(layout.parts),
       hasArea: (area) => layout.areas.some((a) => a.area === area),
       brief: input.brief ?? false,
+      reached: input.reached ?? false,
     },
     (code) => {
       const found = onPage(code)

@@ -54,11 +54,10 @@ export interface PlacingInput {
   /** Where picked questions stand: the place of the FAQ in the layout. */
   faqPlace: { area: string; order: number }
   hasArea(area: string): boolean
-  /**
-   * Whether only what stands there is asked for, not what is left out: very many pages are counted so. The assignments
-   * are then those that reach the family, and only ones asked of each variant are asked again.
-   */
+  /** Whether only what stands there is asked for, not what is left out. */
   brief: boolean
+  /** Whether the assignments are known to reach the family: then only those asked of each variant are asked again. */
+  reached: boolean
 }
 
 const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.number || a.place - b.place
@@ -114,7 +113,7 @@ export function placePieces(
     const held = off ? 'pieces are switched off in this storefront' : notACandidate(a, lens, setup)
     if (held !== undefined && input.brief) continue
     const reach =
-      input.brief && !a.reach.eachVariant
+      input.reached && !a.reach.eachVariant
         ? a.reach.base
         : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
     const reason =

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { prepareAssignment, type Assignment } from '@core/assignments/assignment'
 import type { Family } from '@core/catalogue/model'
 import { libraryOf } from '@core/media/versions'
-import type { PageInput } from '@core/page/assemble'
+import { assemblePage, type PageInput } from '@core/page/assemble'
 import { blankPiece, type Piece } from '@core/page/piece'
 import { canonicalText, productDocument } from '@core/release/document'
 import { pageOverTime, type StretchesOfGroup } from '@core/release/over-time'
@@ -49,26 +49,28 @@ const limits = fc
   })
 
 const anAssignment = (piece: string, number: number) =>
-  fc.record({ rule: fc.option(aCondition, { nil: null, freq: 2 }), limits }).map(({ rule, limits }): Assignment => ({
-    code: piece,
-    number,
-    name: piece,
-    pieces: [piece],
-    sets: [],
-    reach: {
-      base: rule === null ? 'everything' : 'rule',
-      rule: rule as Condition | null,
-      chosen: [],
-      added: [],
-      leftOut: [],
-      eachVariant: false,
-    },
-    limits,
-    area: 'details',
-    order: 20 + number,
-    replaces: null,
-    resting: false,
-  }))
+  fc
+    .record({ rule: fc.option(aCondition, { nil: null, freq: 2 }), limits, eachVariant: fc.boolean() })
+    .map(({ rule, limits, eachVariant }): Assignment => ({
+      code: piece,
+      number,
+      name: piece,
+      pieces: [piece],
+      sets: [],
+      reach: {
+        base: rule === null ? 'everything' : 'rule',
+        rule: rule as Condition | null,
+        chosen: [],
+        added: [],
+        leftOut: [],
+        eachVariant,
+      },
+      limits,
+      area: 'details',
+      order: 20 + number,
+      replaces: null,
+      resting: false,
+    }))
 
 /** Assignments whose rules fit the set-up; generated rules that do not are left out. */
 function prepared(list: readonly Assignment[]) {
@@ -101,6 +103,12 @@ function readAt(page: readonly StretchesOfGroup[], group: string | null, moment:
   return of?.stretches.filter((s) => s.from <= moment).at(-1)?.text ?? null
 }
 
+/** The pieces of each area as the proof tells them, which says of each why it is there. */
+const shownOn = (input: PageInput): [string, string[]][] => {
+  const { areas, layout } = assemblePage(input)
+  return layout.flatMap(({ area }) => (areas[area]?.length ? [[area, areas[area].map((part) => part.piece)]] : []))
+}
+
 const editions = fc.constantFrom(['uk', 'en-GB'] as const, ['ch', 'fr-CH'] as const, ['ca', 'en-CA'] as const)
 /** Moments from now on: any, and every quarter of an hour around the changes of clocks. */
 const later = fc.oneof(
@@ -126,6 +134,8 @@ describe('a page as a function of time', () => {
             for (const moment of moments) {
               const document = productDocument({ ...input, lens: { ...input.lens, group, moment } })
               expect(readAt(page, group, moment)).toBe(document && canonicalText(document))
+              const released = document?.areas.map(({ area, parts }) => [area, parts.map((part) => part.piece)])
+              if (released) expect(released).toEqual(shownOn({ ...input, lens: { ...input.lens, group, moment } }))
             }
         },
       ),

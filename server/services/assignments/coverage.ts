@@ -160,6 +160,7 @@ export async function findCoverage(
             library,
             related: {},
             brief: true,
+            reached: true,
           })
           countPage(row, edition, page)
           pages++
