@@ -4,6 +4,8 @@ import type { AreaPlace, Look } from '@core/page/layout'
 import type { PageDifference } from '@core/page/differences'
 import type { PageMoment } from '@core/page/moments'
 import type { PageProduct } from '@core/page/assemble'
+import type { PhraseForms } from '@core/page/phrases'
+import type { ReleasedProduct } from '@core/release/document'
 import type { SpecialPrice } from '@core/prices/effective'
 
 /** A text on a page that a machine translated and nobody has confirmed, and the record that it is translated on. */
@@ -40,6 +42,29 @@ export interface Proof {
   unread: UnreadText[]
   /** JSON-LD in the words of schema.org, as the page carries it. */
   structured: object[]
+}
+
+/** What shoppers got of a product at a moment, by the release that was live then. */
+export interface DeliveredProof {
+  /** The release that was live at the moment, or is live now for a coming one; null where none was. */
+  release: {
+    number: number
+    /** When it went live, and when the next did; null where it still is. Moments as RFC 3339. */
+    since: string
+    until: string | null
+    /** Whether its pages are no longer kept. */
+    forgotten: boolean
+  } | null
+  /** The page as it was delivered; null where there was none, or it is no longer kept. */
+  page: ReleasedProduct | null
+}
+
+/** A phrase of an edition's pages: where a shopper meets it, and what it says there. */
+export interface EditionPhrase {
+  code: string
+  note: string
+  /** By plural category of CLDR; null where it has no wording in the edition's languages. */
+  forms: PhraseForms | null
 }
 
 /** A page as it would be, and what would change on it. */

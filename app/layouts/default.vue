@@ -3,6 +3,8 @@ const finder = ref(false)
 const keys = ref(false)
 const lens = useLensStore()
 const { focus, open, places } = useProofFocus()
+const whole = useWholeProof()
+const isWhole = computed(() => whole.isOpen.value && focus.value !== null)
 useThreads()
 useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
 
@@ -27,6 +29,14 @@ useKeys('Everywhere', [
     },
   },
   {
+    keys: 'P',
+    does: 'Enlarge the proof over the whole window',
+    run: () => {
+      if (isWhole.value) whole.close()
+      else if (focus.value !== null) whole.open()
+    },
+  },
+  {
     keys: '?',
     does: 'Keyboard shortcuts',
     run: () => {
@@ -41,9 +51,10 @@ useKeys('Everywhere', [
   <div class="frame">
     <a href="#work" class="sr-only focus:not-sr-only">Skip to content</a>
     <LensBar class="col-span-3" @find="finder = true" />
-    <WorkRail />
-    <main id="work" tabindex="-1" class="relative min-w-0 overflow-clip outline-none"><slot /></main>
-    <ProofPane v-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
+    <WorkRail :inert="isWhole" />
+    <main id="work" tabindex="-1" class="relative min-w-0 overflow-clip outline-none" :inert="isWhole"><slot /></main>
+    <WholeProof v-if="focus && isWhole" :sku="focus" />
+    <ProofPane v-else-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
     <ProofShell v-else-if="open && places > 0" @fold="open = false" />
     <div v-else />
     <RunningWork class="col-span-3" @keys="keys = true" />

@@ -22,7 +22,7 @@ import type {
   SharedRemark,
   Tidy,
 } from '../library'
-import type { Proof, ProofMoments, TriedProof } from '../proof'
+import type { DeliveredProof, Proof, ProofMoments, TriedProof } from '../proof'
 import type {
   BeforeSaving,
   ExplainedReach,
@@ -47,6 +47,7 @@ export interface ContentAnswers {
   proof: Proof
   tryProof: TriedProof
   proofMoments: ProofMoments
+  deliveredProof: DeliveredProof
   listMedia: Counted<ListedMedia>
   uploadMedia: Uploaded
   aboutMedia: MediaAbout
@@ -150,6 +151,13 @@ export const contentOperations = {
       at: moment,
       days: Joi.number().integer().min(1).max(370).default(42),
     }),
+  },
+  deliveredProof: {
+    method: 'get',
+    path: '/api/proof/{sku}/delivered',
+    summary: 'The product page as shoppers got it at a moment, from the release that was live then',
+    action: 'read',
+    query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment }),
   },
 
   listMedia: {

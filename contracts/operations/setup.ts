@@ -4,6 +4,7 @@ import type { Operation } from '../operation'
 import type { HouseStyle } from '@core/house-style/style'
 import type { JobDocument } from '../jobs'
 import type { AreaOrder, EditionUse, ListedAttribute, ListedCategory, ListedType } from '../setup'
+import type { EditionPhrase } from '../proof'
 import type { Whole } from '../paging'
 
 /** What each of these calls answers. */
@@ -17,6 +18,7 @@ export interface SetupAnswers {
   listCategories: Whole<ListedCategory>
   pageOrder: AreaOrder[]
   editionUse: EditionUse
+  editionPhrases: Whole<EditionPhrase>
 }
 
 export const setupOperations = {
@@ -72,6 +74,12 @@ export const setupOperations = {
     method: 'get',
     path: '/api/storefronts/{code}/editions/{language}/use',
     summary: 'What an edition is used for, to be checked before it is removed from its storefront',
+    action: 'read',
+  },
+  editionPhrases: {
+    method: 'get',
+    path: '/api/storefronts/{code}/editions/{language}/phrases',
+    summary: 'Every phrase of an edition’s pages, those too that are shown only after an action',
     action: 'read',
   },
   pageOrder: {

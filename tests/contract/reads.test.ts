@@ -46,6 +46,7 @@ const queries: Record<string, string> = {
   checkPictures: edition,
   proof: edition,
   proofMoments: edition,
+  deliveredProof: edition,
   listUnits: `${edition}&record=product:PE-1830`,
   listWork: edition,
   listCarriedOver: edition,

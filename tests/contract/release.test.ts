@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Items } from '@contracts/paging'
+import type { DeliveredProof, Proof } from '@contracts/proof'
 import type { ReleaseCause, ReleaseDocument, ReleasePageComparison, ReleasePageRow } from '@contracts/release'
 import type { Piece } from '@core/page/piece'
 import type { ReleasedProduct } from '@core/release/document'
@@ -33,6 +34,12 @@ describe('a release', () => {
     expect(tag).toMatch(/^W\/"/)
     expect((await delivered({ 'If-None-Match': tag })).status).toBe(304)
 
+    // Shoppers get the parts that the proof shows, and no other.
+    const shown = await maren.get<Proof>(`/api/proof/${sku}?${new URLSearchParams(edition)}`)
+    const pieces = (parts: readonly { piece: string }[] = []) => parts.map((part) => part.piece)
+    for (const { area } of shown.body.layout)
+      expect(pieces(before.body.areas.find((a) => a.area === area)?.parts)).toEqual(pieces(shown.body.areas[area]))
+
     const { name } = before.body
     await rename(`${name} neu`)
     expect((await delivered()).body.name).toBe(name)
@@ -52,6 +59,20 @@ describe('a release', () => {
     expect(second.number).toBe(first.number! + 1)
     expect((await delivered()).body.name).toBe(`${name} neu`)
     expect((await delivered({ 'If-None-Match': tag })).status).toBe(200)
+
+    // The proof at a past moment is the page as it was delivered then; now, as it is.
+    const asGot = async (at?: string) =>
+      (
+        await maren.get<DeliveredProof>(
+          `/api/proof/${sku}/delivered?${new URLSearchParams({ ...edition, ...(at && { at }) })}`,
+        )
+      ).body
+    const then = await asGot(first.live!.at)
+    expect(then.release).toMatchObject({ number: first.number, until: second.live!.at, forgotten: false })
+    expect(then.page!.name).toBe(name)
+    expect((await asGot()).release).toMatchObject({ number: second.number, until: null })
+    expect((await asGot()).page!.name).toBe(`${name} neu`)
+    expect(await asGot('2001-01-01T00:00:00Z')).toEqual({ release: null, page: null })
 
     const back = await maren.put<ReleaseDocument>(`/api/releases/storefronts/${edition.storefront}/live`, {
       number: first.number,

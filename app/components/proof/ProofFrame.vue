@@ -1,31 +1,16 @@
 <script setup lang="ts">
 import type { Availability } from '@core/page/availability'
 import type { PagePicture } from '@core/page/media'
-import type { AreaForm, Look } from '@core/page/layout'
-import { areaMarkup, lookClasses, tabAfterKey, type MarkedPart } from '@core/page/markup'
+import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
 import { relatedName, type RelatedProduct } from '@core/page/relations'
-import type { PartMark } from './partMark'
+import type { FramedPage } from './framedPage'
+import { partMarks, type PartMark } from './partMark'
+import { placesOfParts, type PartPlaces } from './partPlaces'
 import { holdsWords } from '@core/translation/on-page'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
 const props = defineProps<{
-  page: {
-    product: {
-      name: string
-      nameLanguage: string | null
-      nameCounts: boolean
-      summary: string | null
-      pictures: PagePicture[]
-      priceShown: string | null
-      basePriceShown: string | null
-      availability: Availability
-    }
-    direction: 'ltr' | 'rtl'
-    look: Look
-    layout: { area: string; as: AreaForm }[]
-    areas: Readonly<Record<string, readonly MarkedPart[]>>
-    related: { title: string; items: RelatedProduct[] }[]
-  }
+  page: FramedPage
   language: string
   asked: string | null
   /** By piece: how it differs from another state of the page, which is marked. */
@@ -33,7 +18,7 @@ const props = defineProps<{
   /** What the frame holds, for whoever cannot see it. */
   called?: string
 }>()
-const emit = defineEmits<{ ask: [string] }>()
+const emit = defineEmits<{ ask: [string]; placed: [PartPlaces] }>()
 const { sought, picked } = useProofFocus()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const open = useState<string[]>('proof-open-parts', () => ['description'])
@@ -127,11 +112,38 @@ function drive() {
       tabs[next]!.focus()
     }
   })
-  for (const [piece, change] of Object.entries(props.marks ?? {}))
-    doc.getElementById(piece)?.classList.add('differs', change)
+  markDifferences()
   scrollWithin(doc.querySelector('.differs'))
   mark()
   seek()
+  tellPlaces()
+  doc.addEventListener('scroll', tellPlaces, { passive: true })
+  if (doc.body) new ResizeObserver(tellPlaces).observe(doc.body)
+}
+
+/** Marks the parts that differ from another state of the page, and the heads of those that are folded away. */
+function markDifferences() {
+  const doc = frame.value?.contentDocument
+  if (!doc) return
+  for (const e of doc.querySelectorAll('.differs, .differs-head'))
+    e.classList.remove('differs', 'differs-head', ...partMarks)
+  for (const [piece, change] of Object.entries(props.marks ?? {})) {
+    doc.getElementById(piece)?.classList.add('differs', change)
+    doc.querySelector(`button[data-piece="${CSS.escape(piece)}"]`)?.classList.add('differs-head', change)
+  }
+}
+watch(() => props.marks, markDifferences)
+
+let isTelling = false
+/** Says where the parts are in sight, once for each time that the page is drawn. */
+function tellPlaces() {
+  if (isTelling) return
+  isTelling = true
+  requestAnimationFrame(() => {
+    isTelling = false
+    const doc = frame.value?.contentDocument
+    if (doc) emit('placed', placesOfParts(doc))
+  })
 }
 
 /** Shows the first block that holds the words that are sought; what stands between them is an inline value. */
@@ -165,6 +177,7 @@ function isInSight(part: Element): boolean {
 
 function toggle(doc: Document, button: HTMLElement) {
   const code = button.dataset.piece!
+  tellPlaces()
   if (button.getAttribute('role') === 'tab') {
     for (const t of doc.querySelectorAll<HTMLElement>('[role=tab]')) {
       const chosen = t === button

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Because } from '@core/page/because'
+import { reachWords } from './reachWords'
 
 const props = defineProps<{ because: Because; sku: string }>()
 const lens = useLensStore()
@@ -10,19 +11,6 @@ const { data: asked } = useAnswer('explain', () => {
   return { body: { assignment: assignment.code, sku: props.sku, lens: lens.body } }
 })
 const explanation = computed(() => props.because.explanation ?? asked.value?.explanation ?? null)
-const reachWords: Record<string, string> = {
-  everything: 'It goes to all products',
-  chosen: 'This product was chosen',
-  added: 'This product was added by hand',
-  'left-out': 'This product was excluded by hand',
-  layout: 'Placed by the storefront’s layout',
-  rule: 'Matches the rule',
-  'not-met': 'Does not match the rule',
-  'not-chosen': 'This product was not chosen',
-  own: 'This piece belongs to this product only',
-  split: 'The description is split at this heading',
-  picked: 'Chosen by the product or its type',
-}
 /** Of a piece that is shown in another language than the edition's: which its title and text are in. */
 function languagesShown({ title, body }: { title: string; body: string }) {
   if (title === body) return `in ${languageName(title)}`
@@ -39,7 +27,7 @@ function languagesShown({ title, body }: { title: string; body: string }) {
       }}</NuxtLink>
     </p>
     <p>
-      {{ reachWords[because.reach]
+      {{ reachWords(because)
       }}<template v-if="because.replaces"
         >, replaces
         <NuxtLink class="underline" :to="`/library/${segment(because.replaces)}`">{{

@@ -3,9 +3,13 @@ import { useElementSize } from '@vueuse/core'
 
 /** Shows what it holds at a width in pixels, made smaller where there is less room for it, never larger. */
 const props = defineProps<{ width: number }>()
+/** How much smaller it is shown: 1 is its own size. */
+const scale = defineModel<number>('scale', { default: 1 })
 const box = useTemplateRef('box')
 const { width: room, height } = useElementSize(box)
-const scale = computed(() => (room.value === 0 ? 1 : Math.min(1, room.value / props.width)))
+watchEffect(() => {
+  scale.value = room.value === 0 ? 1 : Math.min(1, room.value / props.width)
+})
 const style = computed(() => ({
   width: `${props.width}px`,
   height: `${height.value / scale.value}px`,

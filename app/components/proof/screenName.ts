@@ -1,3 +1,4 @@
-/** The screens on which shoppers look. */
-export const screens = ['phone', 'desk'] as const
-export type ScreenName = (typeof screens)[number]
+/** The screens on which shoppers look, with their widths in pixels. */
+export const screenWidths = { phone: 360, tablet: 768, desk: 1280 } as const
+export type ScreenName = keyof typeof screenWidths
+export const screens = Object.keys(screenWidths) as ScreenName[]

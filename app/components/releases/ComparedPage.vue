@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
 import type { PartMark } from '../proof/partMark'
-import type { ScreenName } from '../proof/screenName'
+import { screenWidths, type ScreenName } from '../proof/screenName'
 import { byWhomShown, changeShown, changesLine, staysAsItIs } from './releaseWords'
 
 const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
@@ -21,8 +21,6 @@ const liveWords = computed(() =>
 )
 /** What stays as it is live would change, and does not. */
 const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
-/** How wide the screens are on which shoppers look, in pixels. */
-const widths: Record<ScreenName, number> = { phone: 360, desk: 1280 }
 const screen = useState<ScreenName>('compared-screen', () => 'phone')
 const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
@@ -34,7 +32,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         :document="page.before"
         :language="page.language"
         :marks="marksBefore"
-        :width="widths[screen]"
+        :width="screenWidths[screen]"
         called="The page before"
       >
         Before · <b>{{ liveWords }}</b>
@@ -43,7 +41,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         :document="page.after"
         :language="page.language"
         :marks="marksAfter"
-        :width="widths[screen]"
+        :width="screenWidths[screen]"
         called="The page after"
       >
         <span class="flex gap-3">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { plainText } from '@core/richtext/read'
 import type { ReleasedCategory, ReleasedMenuEntry, SiteDocument } from '@core/release/site'
-import type { ReleasedProduct, ReleasedDocument } from '@core/release/document'
+import type { ReleasedDocument } from '@core/release/document'
+import { framedDocument } from '../proof/framedPage'
 import type { PartMark } from '../proof/partMark'
 
 /** One of two states of a page: as shoppers see it, with what differs marked. */
@@ -14,24 +15,6 @@ const props = defineProps<{
   width: number
 }>()
 
-/** A document as the frame draws pages: every part open, so that nothing that differs is folded away. */
-const framed = (document: ReleasedProduct) => ({
-  product: {
-    name: document.name,
-    nameLanguage: document.nameLanguage,
-    nameCounts: document.nameLanguage === null,
-    summary: document.summary,
-    pictures: document.pictures,
-    priceShown: document.price?.shown ?? null,
-    basePriceShown: document.price?.instead ?? null,
-    availability: document.availability,
-  },
-  direction: document.direction,
-  look: document.look,
-  layout: document.areas.map(({ area }) => ({ area, as: 'plain' as const })),
-  areas: Object.fromEntries(document.areas.map(({ area, parts }) => [area, parts])),
-  related: document.related,
-})
 interface Line {
   key: string
   text: string
@@ -60,7 +43,7 @@ const lines = computed((): Line[] => {
   if (document === null || document.kind === 'product') return []
   return linesOfKind[document.kind](document as never)
 })
-const page = computed(() => (props.document?.kind === 'product' ? framed(props.document) : null))
+const page = computed(() => (props.document?.kind === 'product' ? framedDocument(props.document, { allOpen: true }) : null))
 const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }
 const groundOf = (key: string) => {
   const mark = props.marks[key]

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, lt, lte, notInArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNotNull, isNull, lt, lte, notInArray, sql } from 'drizzle-orm'
 import type { LiveCheck, ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
@@ -30,6 +30,17 @@ export async function releaseOfNumber(db: Db, storefront: string, number: number
     .select()
     .from(t.release)
     .where(and(eq(t.release.storefront, storefront), eq(t.release.number, number)))
+  return row
+}
+
+/** The release of a storefront that was live at a moment, the last one where that is to come. */
+export async function releaseLiveAt(db: Db, storefront: string, at: number): Promise<ReleaseRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.storefront, storefront), isNotNull(t.release.number), lte(t.release.live, new Date(at))))
+    .orderBy(desc(t.release.number))
+    .limit(1)
   return row
 }
 

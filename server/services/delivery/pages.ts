@@ -22,8 +22,8 @@ export interface Delivered extends KeptDocument {
 const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
   notFound(`released page of “${key}” in ${storefront} and ${language}`)
 
-/** Pages of one kind of an edition that are released under some keys. */
-async function deliverUnder(
+/** Pages of one kind of an edition that are released under some keys and are there at the moment, by key. */
+export async function deliverUnder(
   reading: Reading,
   of: { language: string; kind: string; keys: readonly string[] },
   now: number,

@@ -45,7 +45,11 @@ const sides = {
   releasing: 'Releases',
   facts: 'Facts and languages',
 } as const
-const side = ref<keyof typeof sides>('layout')
+const { side: wanted } = useRoute().query
+const side = ref<keyof typeof sides>(isSide(wanted) ? wanted : 'layout')
+function isSide(name: unknown): name is keyof typeof sides {
+  return typeof name === 'string' && name in sides
+}
 /** Page layout is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
 useProofPlace()
