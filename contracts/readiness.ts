@@ -18,9 +18,12 @@ const clothFilter = {
     .description('Only products with findings of this fix, in the language that is named with it.'),
   code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
   show: Joi.string()
-    .valid('all', 'open', 'portion')
+    .valid('all', 'open', 'portion', 'unreleased', 'not-ready-live')
     .default('all')
-    .description('All, those that are not ready, or those of today’s portion of a person.'),
+    .description(
+      'All, those that are not ready, those of today’s portion of a person, those with a page that is ready and not ' +
+        'live, or those with one that is live and not ready.',
+    ),
   person: Joi.string().max(200).default('me').description('Whose portion: `me`, or an e-mail address.'),
 }
 export const anyCloth = Joi.object(clothFilter)
@@ -84,6 +87,8 @@ export interface ClothRow {
   type: string
   blockers: number
   cells: string
+  /** The numbers of the columns in which shoppers get its page now. */
+  live: number[]
 }
 
 /** A fix and what it would do by itself. */
@@ -101,6 +106,10 @@ export interface BoardEdition {
   language: string
   sold: number
   ready: number
+  /** How many of its pages are live, ready and not live, live and not ready. */
+  live: number
+  unreleased: number
+  notReadyLive: number
   /** With the number of pages that each blocks, alone or with others. */
   blocking: Pick<FixDocument, 'id' | 'text' | 'pages'>[]
 }
@@ -172,7 +181,8 @@ export interface ProductReadiness {
   sku: string
   /** Whether it is to be recalculated. */
   due: boolean
-  editions: EditionDocument[]
+  /** Each with whether shoppers get its page now. */
+  editions: (EditionDocument & { live: boolean })[]
 }
 
 /** How far a product is in an edition. */

@@ -108,18 +108,12 @@ function changeLook() {
   view.look = isBoard.value ? 'cloth' : 'board'
 }
 /** Shows in the cloth what was chosen on the board: the products of an edition that are not ready, or those of a fix. */
-function openEdition({ storefront, language }: BoardEdition, fix = '') {
-  Object.assign(view, {
-    look: 'cloth',
-    shop: storefront,
-    by: `${storefront}/${language}`,
-    fix,
-    show: fix ? 'all' : 'open',
-  })
+function openEdition({ storefront, language }: BoardEdition, { show = 'open', fix = '' } = {}) {
+  Object.assign(view, { look: 'cloth', shop: storefront, by: `${storefront}/${language}`, fix, show })
 }
 function openFix(edition: BoardEdition, fix: BoardEdition['blocking'][number]) {
   onlyWords.value = fix.text
-  openEdition(edition, fix.id)
+  openEdition(edition, { show: 'all', fix: fix.id })
 }
 const showAll = () => {
   clear()
@@ -142,6 +136,13 @@ async function saveFindings() {
     saving.value = false
   }
 }
+const shows = [
+  option('all', 'all products'),
+  option('open', 'not ready'),
+  option('unreleased', 'ready, not live'),
+  option('not-ready-live', 'live, not ready'),
+  option('portion', 'today’s portion'),
+]
 const menu = computed(() => [
   { id: 'export', label: 'Export findings', note: 's', run: () => void saveFindings() },
   ...(session.mayEdit && !evaluating.value
@@ -243,6 +244,7 @@ const codes = computed(() =>
       v-model:storefront="view.shop"
       :version="version"
       @edition="openEdition"
+      @gap="(edition, show) => openEdition(edition, { show })"
       @fix="openFix"
     />
     <template v-else>
@@ -255,11 +257,7 @@ const codes = computed(() =>
           label="Storefront"
           :options="[option('', 'All storefronts'), ...byRecord(setup.storefronts)]"
         />
-        <SelectField
-          v-model="view.show"
-          label="Which products"
-          :options="[option('all', 'all products'), option('open', 'not ready'), option('portion', 'today’s portion')]"
-        />
+        <SelectField v-model="view.show" label="Which products" :options="shows" />
         <SelectField
           v-if="view.show === 'portion' && above.data.value?.others.length"
           v-model="view.whose"
@@ -349,6 +347,10 @@ const codes = computed(() =>
         <span class="inline-row"
           ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg
           >blocked</span
+        >
+        <span class="inline-row"
+          ><svg width="26" height="5" viewBox="0 0 26 5"><path class="fill-ink" d="M0 1.7h24.6v1.6H0z" /></svg
+          >live</span
         >
         <span class="ml-auto">strands from the left: facts, copy, language, media, content</span>
       </p>

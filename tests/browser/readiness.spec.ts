@@ -69,6 +69,26 @@ test('the board says what blocks most in each edition, and opens it in the cloth
   await expect(page.getByText('Only products with:')).toBeVisible()
   await expect(page).toHaveURL(/shop=be/)
   await expect(cloth(page)).toHaveAttribute('aria-rowcount', /\d+/)
+
+  // What is live and not ready is told too, and opens its products.
+  await page.keyboard.press('b')
+  await choose(board.getByRole('button', { name: 'Storefront' }), 'All storefronts')
+  const dutch = board.locator('ol > li').filter({ has: page.getByRole('heading', { name: /^Belgium, Dutch/ }) })
+  const gap = dutch.getByRole('button', { name: /^\d+ live, not ready$/ })
+  const live = Number.parseInt((await gap.textContent())!)
+  await gap.click()
+  await expect(page.getByRole('button', { name: 'Which products' })).toContainText('Live, not ready')
+  await expect(
+    cloth(page)
+      .getByRole('gridcell', { name: /^be nl-BE: .*; live$/ })
+      .first(),
+  ).toBeVisible()
+  await expect(page.getByText('Shoppers get this page now.')).toBeVisible()
+  const sums = await cloth(page)
+    .getByRole('rowheader')
+    .getByText(/products ·/)
+    .allTextContents()
+  expect(sums.reduce((sum, text) => sum + Number.parseInt(text), 0)).toBe(live)
 })
 
 test('a fix shows the products that it would mend, and its pages are ready when it is made', async ({ page }) => {

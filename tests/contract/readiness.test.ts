@@ -1,4 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { BoardEdition, ClothColumn, ClothRow } from '@contracts/readiness'
+import { cellAt } from '@core/readiness/cells'
 import { signedIn, type Client } from './client'
 
 let maren: Client
@@ -85,6 +87,44 @@ describe('readiness by HTTP', () => {
     expect(
       (await maren.post('/api/readiness/cloth', { filter: { field: 'nothing', is: 'equals', value: 1 } })).status,
     ).toBe(422)
+  })
+  it('says what is live, what is ready and not live, and what is live and not ready, as delivery has it', async () => {
+    const { body: board } = await maren.get<{ items: BoardEdition[] }>('/api/readiness/board?storefront=uk')
+    const edition = board.items[0]!
+    const rows = async (show: string) => {
+      const { body } = await maren.post<{ items: ClothRow[] }>('/api/readiness/rows', {
+        ...{ storefronts: ['uk'], show, limit: 500 },
+      })
+      return body.items
+    }
+    const { body: whole } = await maren.post<{ columns: ClothColumn[] }>('/api/readiness/cloth', {
+      storefronts: ['uk'],
+    })
+    const { n } = whole.columns[0]!
+    const all = (await rows('all')).map((row) => ({
+      sku: row.sku,
+      blockers: cellAt(Buffer.from(row.cells, 'base64'), n)!.blockers,
+      isLive: row.live.includes(n),
+    }))
+    const live = all.filter((p) => p.isLive)
+    const unreleased = all.filter((p) => p.blockers === 0 && !p.isLive)
+    const notReadyLive = live.filter((p) => p.blockers > 0)
+    expect(edition).toMatchObject({
+      live: live.length,
+      unreleased: unreleased.length,
+      notReadyLive: notReadyLive.length,
+    })
+    expect([live.length > 0, notReadyLive.length > 0]).toEqual([true, true])
+    const skus = (list: readonly { sku: string }[]) => list.map((p) => p.sku).sort()
+    expect(skus(await rows('unreleased'))).toEqual(skus(unreleased))
+    expect(skus(await rows('not-ready-live'))).toEqual(skus(notReadyLive))
+    for (const { sku, isLive } of all.filter((_, i) => i % 8 === 0)) {
+      expect((await maren.get(`/delivery/uk/en-GB/products/${sku}`)).status, sku).toBe(isLive ? 200 : 404)
+      const { body } = await maren.get<{ editions: { storefront: string; live: boolean }[] }>(
+        `/api/products/${sku}/readiness`,
+      )
+      expect(body.editions.find((e) => e.storefront === 'uk')!.live, sku).toBe(isLive)
+    }
   })
   it('saves findings as a file, a line for each edition', async () => {
     const { body, headers } = await maren.post('/api/readiness/findings', {

@@ -108,16 +108,15 @@ watch(columnWidth, () => {
 function stitches(row: ClothRow) {
   let all = drawn.get(row)
   if (!all || all.length !== columns.value.length) {
-    const cells = bytesOf(row.cells)
-    drawn.set(
-      row,
-      (all = columns.value.map((c, i) => stitchOf(cells, c.n, i * columnWidth.value, strandsIn(columnWidth.value)))),
-    )
+    const read = { cells: bytesOf(row.cells), live: row.live }
+    const strands = strandsIn(columnWidth.value)
+    all = columns.value.map((c, i) => stitchOf(read, c.n, i * columnWidth.value, strands))
+    drawn.set(row, all)
   }
   return all
 }
 /** One drawing for all crossings of a row that are in view: far fewer elements than one for each. */
-const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') =>
+const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots' | 'live') =>
   seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
 /** What a cell says to those who do not see its stitches. */
 function cellLabel(row: ClothRow, index: number): string {
@@ -334,14 +333,15 @@ defineExpose({
             <svg
               class="stitches"
               :width="columns.length * columnWidth"
-              height="19"
-              :viewBox="`0 -1 ${columns.length * columnWidth} 19`"
+              height="23"
+              :viewBox="`0 -1 ${columns.length * columnWidth} 23`"
               :style="{ left: `${nameWidth}px` }"
               aria-hidden="true"
             >
               <path class="open" :d="drawing(r, 'open')" />
               <path class="done" :d="drawing(r, 'done')" />
               <path class="knot" :d="drawing(r, 'knots')" />
+              <path class="done" :d="drawing(r, 'live')" />
             </svg>
           </template>
         </template>
@@ -430,7 +430,7 @@ defineExpose({
 }
 .stitches {
   position: absolute;
-  top: 5px;
+  top: 4px;
   pointer-events: none;
 }
 .cell.first {

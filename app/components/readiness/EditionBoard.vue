@@ -4,9 +4,16 @@ import type { BoardEdition } from '@contracts/readiness'
 /** Every edition with how much of it is ready, and what blocks most of the rest; what is chosen opens in the cloth. */
 const storefront = defineModel<string>('storefront', { required: true })
 const props = defineProps<{ version: number }>()
+/** Pages whose readiness and release do not go together, and the products that the cloth shows for them. */
+interface ReleaseGap {
+  show: 'unreleased' | 'not-ready-live'
+  pages: number
+  words: string
+}
 const emit = defineEmits<{
   fix: [BoardEdition, BoardEdition['blocking'][number]]
   edition: [BoardEdition]
+  gap: [BoardEdition, show: ReleaseGap['show']]
 }>()
 const setup = useSetupStore()
 const { data, problem } = useAnswer(
@@ -15,6 +22,10 @@ const { data, problem } = useAnswer(
   { on: () => props.version },
 )
 const percentReady = ({ sold, ready }: BoardEdition) => (sold === 0 ? '' : percentDone(ready, sold))
+const gapsOf = ({ unreleased, notReadyLive }: BoardEdition): ReleaseGap[] => [
+  { show: 'unreleased', pages: unreleased, words: 'ready, not live' },
+  { show: 'not-ready-live', pages: notReadyLive, words: 'live, not ready' },
+]
 const isDone = ({ sold, ready }: BoardEdition) => sold > 0 && ready === sold
 </script>
 
@@ -37,7 +48,17 @@ const isDone = ({ sold, ready }: BoardEdition) => sold > 0 && ready === sold
         <ShareBar :of="e.sold" :done="e.ready" />
         <p class="pt-1 text-ink2">
           <template v-if="e.sold === 0">No products are sold here.</template>
-          <template v-else>{{ numberShown(e.ready) }} of {{ countShown(e.sold, 'page') }} ready</template>
+          <template v-else
+            >{{ numberShown(e.ready) }} of {{ countShown(e.sold, 'page') }} ready,
+            {{ numberShown(e.live) }} live</template
+          >
+        </p>
+        <p class="flex flex-wrap gap-x-3">
+          <template v-for="g in gapsOf(e)" :key="g.show">
+            <button v-if="g.pages > 0" type="button" class="plain min-h-6" @click="emit('gap', e, g.show)">
+              {{ numberShown(g.pages) }} {{ g.words }}
+            </button>
+          </template>
         </p>
         <ul>
           <li v-for="f in e.blocking" :key="f.id">

@@ -32,6 +32,10 @@ const summary = computed(() => {
   if (e.blockers.length > 0) return `Not ready: ${parts.join(' and ')}.`
   return e.remarks.length > 0 ? `Ready, with ${parts[0]}.` : 'Ready. No findings.'
 })
+const liveWords = computed(() => {
+  if (!edition.value) return ''
+  return edition.value.live ? 'Shoppers get this page now.' : 'Shoppers do not get this page now.'
+})
 const placeOf = (f: FindingDocument) => findingPlace(f, props.sku, `${props.storefront}/${props.language}`)
 const panel = useTemplateRef<HTMLElement>('panel')
 const links = () => [...(panel.value?.querySelectorAll<HTMLElement>('a[data-finding]') ?? [])]
@@ -87,6 +91,7 @@ defineExpose({ focus })
       {{
         edition ? summary : answer.data.value?.due ? 'Being recalculated.' : answer.data.value ? 'Not sold here.' : '…'
       }}
+      {{ liveWords }}
     </p>
     <section v-for="s in edition ? strands : []" :key="s" :aria-label="strandWords[s]">
       <h3 class="flex items-baseline justify-between pb-0.5 pt-2.5 text-[12.5px] font-semibold">

@@ -7,6 +7,8 @@ export interface Stitch {
   done: string
   open: string
   knots: string
+  /** A line under the strands of a page that shoppers get. */
+  live: string
   words: string
 }
 
@@ -34,15 +36,19 @@ export function bytesOf(cells: string): Uint8Array {
   return Uint8Array.from(atob(cells), (c) => c.charCodeAt(0))
 }
 
-/** The five strands of a crossing whose column begins at `left`; undefined where the product is not sold there. */
+/**
+ * The five strands of a crossing whose column begins at `left`, and whether shoppers get its page; undefined where the
+ * product is not sold there.
+ */
 export function stitchOf(
-  cells: Uint8Array,
+  row: { cells: Uint8Array; live: readonly number[] },
   n: number,
   left: number,
   { edge, width, step }: Strands,
 ): Stitch | undefined {
-  const cell = cellAt(cells, n)
+  const cell = cellAt(row.cells, n)
   if (!cell) return undefined
+  const isLive = row.live.includes(n)
   let [done, open, knots] = ['', '', '']
   for (let s = 0; s < strands.length; s++) {
     const x = rounded(left + edge + s * step)
@@ -53,7 +59,9 @@ export function stitchOf(
     if (share < 1) open += `M${x} ${top}V0h${width}V${top}z`
     if (cell.knots[s]) knots += `M${x + width / 2} 1.2l3.6 3.6-3.6 3.6-3.6-3.6z`
   }
-  return { done, open, knots, words: wordsOf(cell) }
+  const across = rounded((strands.length - 1) * step + width)
+  const live = isLive ? `M${rounded(left + edge)} ${height + 3.2}h${across}v1.6h-${across}z` : ''
+  return { done, open, knots, live, words: `${wordsOf(cell)}; ${isLive ? 'live' : 'not live'}` }
 }
 
 const rounded = (n: number) => Math.round(n * 10) / 10

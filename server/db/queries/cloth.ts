@@ -5,6 +5,7 @@ import { cellBytes, notSold } from '@core/readiness/cells'
 import { codesPerLanguage } from '@core/readiness/kinds'
 import { strands, type FindingDetails, type Strand } from '@core/readiness/finding'
 import type { Db } from '../connect'
+import { rootsWithGap, type ReleaseGap } from './live-editions'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 
@@ -19,6 +20,8 @@ export interface ClothWhere {
   fix?: { id: number; editions: readonly number[] } | undefined
   code?: string | undefined
   open: boolean
+  /** Only what is live and not ready, or ready and not live, in some editions. */
+  gap?: { which: ReleaseGap; editions: readonly number[] } | undefined
   /** The portion of a person on a day. */
   portion?: { personId: number; day: string } | undefined
   type?: string | undefined
@@ -50,6 +53,7 @@ function where(setup: StoredSetup, w: ClothWhere): SQL {
   const every = w.editions.length === 0
   if (!every) all.push(anyOf(w.editions.map((n) => sql`${byte(n)} is not null`)))
   if (w.open) all.push(every ? sql`d.open > 0` : anyOf(w.editions.map((n) => sql`${byte(n)} > 0`)))
+  if (w.gap) all.push(sql`d.root_id in (${rootsWithGap(w.gap.which, w.gap.editions)})`)
   if (w.strand !== undefined)
     all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
   const there = every ? sql`` : sql`and f.editions && ${sql.param([...w.editions])}::smallint[]`

@@ -26,6 +26,7 @@ import {
   type ClothWhere,
 } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
+import { countLiveOf, liveEditionsOf, type ReleaseGap } from '../../db/queries/live-editions'
 import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
@@ -48,6 +49,8 @@ export function editionsOf(setup: StoredSetup, editions: NumberedEditions, store
     .flatMap((s) => s.editions.map((e) => editions.numberOf.get(`${s.code}/${e.language}`)!))
 }
 
+const isGap = (show: ClothFilter['show']): show is ReleaseGap => show === 'unreleased' || show === 'not-ready-live'
+
 /** What a cloth is asked for, as the database is asked. */
 export async function clothWhere(
   person: Person,
@@ -67,12 +70,15 @@ export async function clothWhere(
     fix: fixOf(body.fix, setup, editions),
     code: body.code,
     open: body.show === 'open',
+    gap: isGap(body.show) ? { which: body.show, editions: editionsOf(setup, editions, body.storefronts) } : undefined,
     portion,
   }
 }
 
 const isWhole = (w: ClothWhere) =>
-  w.node === null && w.editions.length === 0 && w.fix === undefined && w.code === undefined && !w.open && !w.portion
+  [w.node ?? undefined, w.fix, w.code, w.portion, w.gap].every((part) => part === undefined) &&
+  w.editions.length === 0 &&
+  !w.open
 
 /**
  * The columns and groups of a cloth: editions with how many of their pages are ready, product types or campaigns with
@@ -198,7 +204,11 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
       { path: 'edition', message: `There is no edition “${body.edition}”.` },
     ])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)
-  return { items: rows.map((r) => ({ ...r, name: r.name ?? r.sku })) }
+  const live = await liveEditionsOf(
+    db,
+    rows.map((r) => r.sku),
+  )
+  return { items: rows.map((r) => ({ ...r, name: r.name ?? r.sku, live: live.get(r.sku) ?? [] })) }
 }
 
 /** How many places of a fix are counted; beyond that the number is said to be that or more. */
@@ -240,6 +250,7 @@ export async function board(q: { storefront?: string }): Promise<Whole<BoardEdit
   const counts = new Map((await editionCounts(db)).map((c) => [c.edition, c]))
   const worst = await worstFixesOfEach(db, numbers, fixesOfEach)
   const places = await placesOfFixes(db, worst, countedAtMost)
+  const live = new Map((await countLiveOf(db, numbers)).map((c) => [c.edition, c]))
   const words = new Words(setup, await loadContent(db, setup))
   const blocking = worst.map(({ id, key, language, edition, pages }, i) => ({
     edition,
@@ -249,6 +260,9 @@ export async function board(q: { storefront?: string }): Promise<Whole<BoardEdit
     ...editions.list[n]!,
     sold: counts.get(n)?.sold ?? 0,
     ready: counts.get(n)?.ready ?? 0,
+    live: live.get(n)?.live ?? 0,
+    unreleased: live.get(n)?.unreleased ?? 0,
+    notReadyLive: live.get(n)?.notReadyLive ?? 0,
     blocking: blocking.filter((each) => each.edition === n).map((each) => each.fix),
   }))
   return { items, next: null }

@@ -1,13 +1,14 @@
 import { guardCell } from '@core/text/guard'
 import { stringify } from 'csv-stringify/sync'
-import type { ClothFilter, EditionDocument, FindingDocument } from '@contracts/readiness'
+import type { ClothFilter, EditionDocument, FindingDocument, ProductReadiness } from '@contracts/readiness'
 import { cellAt } from '@core/readiness/cells'
 import { strands, type Strand } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
 import { database } from '../../db/connect'
 import { clothRoots, evaluatedAfter, storedReadiness, type StoredFinding } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
-import { rootsOfSkus } from '../../db/queries/families'
+import { familySkus, rootsOfSkus } from '../../db/queries/families'
+import { liveEditionsOf } from '../../db/queries/live-editions'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup } from '../../db/queries/setup'
 import type { ExportedFile } from '../files/export-products'
@@ -53,9 +54,7 @@ function editionDocument(
 }
 
 /** How a product stands in every edition in which it is sold; a variant's SKU stands for its parent. Throws 404. */
-export async function productReadiness(
-  sku: string,
-): Promise<{ sku: string; due: boolean; editions: EditionDocument[] }> {
+export async function productReadiness(sku: string): Promise<ProductReadiness> {
   const db = database()
   const root = (await rootsOfSkus(db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
@@ -64,13 +63,18 @@ export async function productReadiness(
   const words = new Words(setup, await loadContent(db, setup))
   const { cells, findings } = await storedReadiness(db, [root])
   const row = cells.get(root)
+  const [rootSku] = (await familySkus(db, [sku])).get(sku)!
+  const live = (await liveEditionsOf(db, [rootSku!])).get(rootSku!) ?? []
   return {
     sku,
     due: row === undefined,
     editions:
       row === undefined
         ? []
-        : editionsOf(setup, editions, []).flatMap((n) => editionDocument(n, editions, row, findings, words) ?? []),
+        : editionsOf(setup, editions, []).flatMap((n) => {
+            const found = editionDocument(n, editions, row, findings, words)
+            return found ? { ...found, live: live.includes(n) } : []
+          }),
   }
 }
 
