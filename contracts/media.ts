@@ -3,6 +3,7 @@ import { itemChecks, type ItemFinding, type PictureFinding } from '@core/media/c
 import { pictureViews, type LibraryItem, type MediaContent, type MediaItem, type PictureView } from '@core/media/item'
 import type { SeenColour } from '@core/media/reading'
 import { shapes, type Shape } from '@core/media/crop'
+import { pictureFormats, type PictureFormat } from '@core/media/formats'
 
 /** A name of the media library. */
 export const mediaName = Joi.string().pattern(
@@ -117,11 +118,19 @@ export type PictureBatch = Infer<typeof pictureBatchBody>
 export const renditionWidths = [96, 200, 400, 800, 1600] as const
 export const renditionQuery = Joi.object({
   width: Joi.number().valid(...renditionWidths),
+  height: Joi.number()
+    .integer()
+    .valid(...renditionWidths)
+    .description('With a width: the picture is cut to these sides around its focus, instead of to a shape.'),
+  format: Joi.string()
+    .valid(...(Object.keys(pictureFormats) as PictureFormat[]))
+    .description('WebP without it. Drawings that are not cropped stay as they are without it.'),
   shape: Joi.string()
     .valid(...(Object.keys(shapes) as Shape[]))
     .default('whole'),
   of: Joi.string().max(20).description('Any text; a different one makes browsers reload the file.'),
-})
+}).with('height', 'width')
+export type RenditionQuery = Infer<typeof renditionQuery>
 
 /**
  * What a batch of pictures would do: pictures that come to products, in their order; and those that no product's name

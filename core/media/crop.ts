@@ -4,6 +4,11 @@ import type { Box, Focus } from './item'
 export const shapes = { uncropped: null, whole: null, square: 1, wide: 16 / 9, tall: 3 / 4 } as const
 export type Shape = keyof typeof shapes
 
+/** What is cut out of a picture: a shape, or any width to height. */
+export type Cut = Shape | { ratio: number }
+
+const ratioOf = (cut: Cut): number | null => (typeof cut === 'object' ? cut.ratio : shapes[cut])
+
 /** A rectangle of a picture in pixels. */
 export interface PixelBox {
   left: number
@@ -13,11 +18,11 @@ export interface PixelBox {
 }
 
 /**
- * The part of a picture that is shown in a shape: of its crop, the largest rectangle of the shape, as near to the focus
+ * The part of a picture that is shown in a cut: of its crop, the largest rectangle of the shape, as near to the focus
  * in its middle as the crop allows. Sizes in pixels; at least one pixel is left.
  */
-export function cropTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): PixelBox {
-  const box = (shape === 'uncropped' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
+export function cropTo(cut: Cut, width: number, height: number, crop: Box | null, focus: Focus | null): PixelBox {
+  const box = (cut === 'uncropped' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
   const [left, top] = [
     Math.min(width - 1, Math.round(box.left * width)),
     Math.min(height - 1, Math.round(box.top * height)),
@@ -26,7 +31,7 @@ export function cropTo(shape: Shape, width: number, height: number, crop: Box | 
     Math.min(width - left, Math.max(1, Math.round(box.width * width))),
     Math.min(height - top, Math.max(1, Math.round(box.height * height))),
   ]
-  const ratio = shapes[shape]
+  const ratio = ratioOf(cut)
   if (ratio === null) return { left, top, width: w, height: h }
   const cw = Math.max(1, Math.min(w, Math.round(h * ratio)))
   const ch = Math.max(1, Math.min(h, Math.round(w / ratio)))

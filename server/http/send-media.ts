@@ -1,6 +1,5 @@
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
-import { renditionWidths } from '@contracts/media'
-import type { Shape } from '@core/media/crop'
+import { renditionWidths, type RenditionQuery } from '@contracts/media'
 import { database } from '../db/connect'
 import { isOnLivePage } from '../db/queries/released-documents'
 import { Problem } from '../services/problem'
@@ -20,10 +19,11 @@ async function cachingOf(event: H3Event, name: string, now: number): Promise<str
  * Sends a picture or a file of the media library. Drawings are sent so that nothing in them can run. Throws 401 where
  * it is on no live page and nobody is signed in.
  */
-export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }, now: number) {
+export async function sendMedia(event: H3Event, name: string, q: RenditionQuery, now: number) {
   const caching = await cachingOf(event, name, now)
   const one = await mediaToSend(name)
-  const sent = renditionOf(one, q.width ?? renditionWidths.at(-1)!, q.shape)
+  const cut = q.height === undefined ? q.shape : { ratio: q.width! / q.height }
+  const sent = renditionOf(one, { width: q.width ?? renditionWidths.at(-1)!, cut, format: q.format })
   setResponseHeaders(event, {
     ETag: sent.tag,
     'Cache-Control': caching,

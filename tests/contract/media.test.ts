@@ -76,6 +76,12 @@ describe('the media library by HTTP', () => {
       (await send('contract-bag.jpg?width=200&shape=square', { 'if-none-match': first.headers.get('etag')! })).status,
     ).toBe(304)
     expect((await send('contract-bag.jpg?width=123')).status).toBe(422)
+    const cut = await send('contract-bag.jpg?width=400&height=200&format=avif')
+    expect([cut.status, cut.headers.get('content-type')]).toEqual([200, 'image/avif'])
+    expect(await sharp(Buffer.from(await cut.arrayBuffer())).metadata()).toMatchObject({ width: 400, height: 200 })
+    expect((await send('contract-bag.jpg?height=200')).status).toBe(422)
+    expect((await send('contract-bag.jpg?width=400&format=gif')).status).toBe(422)
+    expect((await send('pe-1818.svg?width=200&format=png')).headers.get('content-type')).toBe('image/png')
     expect((await send('nothing.jpg')).status).toBe(404)
     const svg = await send('pe-1818.svg')
     expect([svg.headers.get('content-type'), svg.headers.get('content-security-policy')]).toEqual([

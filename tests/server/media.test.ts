@@ -246,25 +246,36 @@ describe('what is sent', () => {
       .toBuffer()
     await take(original, 'cut.jpg')
     await describeIt('cut.jpg', { crop: { left: 0.5, top: 0, width: 0.5, height: 1 } })
-    const sent = renditionOf(await mediaToSend('cut.jpg'), 400, 'square')
+    const sent = renditionOf(await mediaToSend('cut.jpg'), { width: 400, cut: 'square' })
     const meta = await sharp((await sent.open()) as Buffer).metadata()
     expect([sent.mime, meta.width, meta.height, meta.exif]).toEqual(['image/webp', 400, 400, undefined])
     expect(
-      await sharp((await renditionOf(await mediaToSend('cut.jpg'), 1600, 'whole').open()) as Buffer).metadata(),
+      await sharp(
+        (await renditionOf(await mediaToSend('cut.jpg'), { width: 1600, cut: 'whole' }).open()) as Buffer,
+      ).metadata(),
     ).toMatchObject({ width: 800, height: 1200 })
     expect(
-      await sharp((await renditionOf(await mediaToSend('cut.jpg'), 800, 'uncropped').open()) as Buffer).metadata(),
+      await sharp(
+        (await renditionOf(await mediaToSend('cut.jpg'), { width: 800, cut: 'uncropped' }).open()) as Buffer,
+      ).metadata(),
     ).toMatchObject({ width: 800, height: 600 })
-    expect(renditionOf(await mediaToSend('cut.jpg'), 400, 'square').tag).toBe(sent.tag)
+    expect(renditionOf(await mediaToSend('cut.jpg'), { width: 400, cut: 'square' }).tag).toBe(sent.tag)
+    for (const format of ['webp', 'avif', 'jpeg', 'png'] as const) {
+      const asked = { width: 400, cut: { ratio: 2 }, format }
+      const other = renditionOf(await mediaToSend('cut.jpg'), asked)
+      const { width, height, format: is, compression } = await sharp((await other.open()) as Buffer).metadata()
+      expect([other.mime, width, height]).toEqual([`image/${format}`, 400, 200])
+      expect(is === 'heif' ? compression : is).toBe(format === 'avif' ? 'av1' : format)
+    }
     await describeIt('cut.jpg', { focus: { x: 1, y: 1 } })
-    expect(renditionOf(await mediaToSend('cut.jpg'), 400, 'square').tag).not.toBe(sent.tag)
+    expect(renditionOf(await mediaToSend('cut.jpg'), { width: 400, cut: 'square' }).tag).not.toBe(sent.tag)
   })
   it('is a clear answer where the content is gone from the storage', async () => {
     const { one } = await take(await jpeg('#616161'), 'lost.jpg')
     rmSync(path.join(folder, 'media', one.item.digest))
-    expect((await problemOf(renditionOf(one, 400, 'whole').open() as Promise<unknown>)).detail).toContain(
-      'Upload the file again',
-    )
+    expect(
+      (await problemOf(renditionOf(one, { width: 400, cut: 'whole' }).open() as Promise<unknown>)).detail,
+    ).toContain('Upload the file again')
   })
 })
 

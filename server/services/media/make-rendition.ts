@@ -1,5 +1,6 @@
-import sharp from 'sharp'
-import { cropTo, type Shape } from '@core/media/crop'
+import sharp, { type Sharp } from 'sharp'
+import { cropTo, type Cut } from '@core/media/crop'
+import type { PictureFormat } from '@core/media/formats'
 import { maxPixels } from './pixels'
 
 /** What a rendition is made of. */
@@ -9,17 +10,26 @@ export interface RenditionOrder {
   crop: Parameters<typeof cropTo>[3]
   focus: Parameters<typeof cropTo>[4]
   width: number
-  shape: Shape
+  cut: Cut
+  format: PictureFormat
 }
 
-/** A picture turned upright, cropped and cut to a shape around its focus, at most `width` pixels wide, as WebP. */
-export async function makeRendition({ content, size, crop, focus, width, shape }: RenditionOrder): Promise<Uint8Array> {
-  const region = cropTo(shape, size.width, size.height, crop, focus)
-  return sharp(Buffer.from(content), { pages: 1, limitInputPixels: maxPixels })
+/** How a picture is written in each format; JPEG has no transparency, and lies on white. */
+const writers: Record<PictureFormat, (picture: Sharp) => Sharp> = {
+  webp: (picture) => picture.webp({ quality: 82 }),
+  avif: (picture) => picture.avif({ quality: 58, effort: 3 }),
+  jpeg: (picture) => picture.flatten({ background: '#ffffff' }).jpeg({ quality: 84, mozjpeg: true }),
+  png: (picture) => picture.png(),
+}
+
+/** A picture turned upright, cropped and cut around its focus, at most `width` pixels wide, in a format. */
+export async function makeRendition(order: RenditionOrder): Promise<Uint8Array> {
+  const { content, size, crop, focus, width, cut, format } = order
+  const region = cropTo(cut, size.width, size.height, crop, focus)
+  const picture = sharp(Buffer.from(content), { pages: 1, limitInputPixels: maxPixels })
     .autoOrient()
     .extract(region)
     .resize({ width, withoutEnlargement: true })
     .toColourspace('srgb')
-    .webp({ quality: 82 })
-    .toBuffer()
+  return writers[format](picture).toBuffer()
 }

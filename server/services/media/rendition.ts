@@ -3,7 +3,8 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
-import type { Shape } from '@core/media/crop'
+import type { Cut } from '@core/media/crop'
+import { pictureFormats, type PictureFormat } from '@core/media/formats'
 import type { LibraryItem } from '@core/media/item'
 import { decode } from '../../decoder/decode'
 import { storage } from '../../storage/chosen'
@@ -21,18 +22,27 @@ export interface Sent {
 const lost = (name: string) =>
   new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Upload the file again.`)
 
+/** How a picture is asked for. */
+export interface RenditionAsked {
+  /** At most so many pixels wide. */
+  width: number
+  cut: Cut
+  /** WebP without it; drawings that are not cropped stay as they are then. */
+  format?: PictureFormat | undefined
+}
+
 /**
- * A picture as pages show it: turned upright, cropped, and cut to a shape around its focus, at most `width` pixels
- * wide, without what cameras write into files. Made once and stored; the original is never sent. Drawings that are not
- * cropped, and files, are sent as they are.
+ * A picture as pages show it: turned upright, cropped, and cut around its focus, without what cameras write into files.
+ * Made once and stored; the original is never sent. Drawings that are not cropped, and files, are sent as they are.
  */
-export function renditionOf({ item, content }: LibraryItem, width: number, shape: Shape): Sent {
-  const all = shape === 'uncropped' || (shape === 'whole' && item.crop === null)
-  const asIs = content.width === null || (content.vector && all)
+export function renditionOf({ item, content }: LibraryItem, { width, cut, format }: RenditionAsked): Sent {
+  const all = cut === 'uncropped' || (cut === 'whole' && item.crop === null)
+  const asIs = content.width === null || (content.vector && all && format === undefined)
+  const made = format ?? 'webp'
   const key = asIs
     ? content.digest
     : createHash('sha256')
-        .update(JSON.stringify([content.digest, width, all ? null : [shape, item.crop, item.focus]]))
+        .update(JSON.stringify([content.digest, width, made, all ? null : [cut, item.crop, item.focus]]))
         .digest('hex')
         .slice(0, 40)
   const tag = `"${key}"`
@@ -45,15 +55,15 @@ export function renditionOf({ item, content }: LibraryItem, width: number, shape
   }
   return {
     tag,
-    mime: 'image/webp',
-    open: () => storedOrMade(key, item.code, () => make({ item, content }, width, shape)),
+    mime: pictureFormats[made],
+    open: () => storedOrMade(`${key}.${made}`, item.code, () => make({ item, content }, { width, cut, format: made })),
   }
 }
 
 /** A file of the renditions' folder, made where it is not there yet. The folder may be emptied at any time. */
-async function storedOrMade(key: string, name: string, make: () => Promise<Buffer | undefined>): Promise<Buffer> {
-  const folder = path.join(settings().data, 'renditions', key.slice(0, 2))
-  const file = path.join(folder, `${key}.webp`)
+async function storedOrMade(called: string, name: string, make: () => Promise<Buffer | undefined>): Promise<Buffer> {
+  const folder = path.join(settings().data, 'renditions', called.slice(0, 2))
+  const file = path.join(folder, called)
   const there = await readFile(file).catch(() => undefined)
   if (there) return there
   const made = await make()
@@ -65,7 +75,7 @@ async function storedOrMade(key: string, name: string, make: () => Promise<Buffe
   return made
 }
 
-async function make({ item, content }: LibraryItem, width: number, shape: Shape): Promise<Buffer | undefined> {
+async function make({ item, content }: LibraryItem, asked: Required<RenditionAsked>): Promise<Buffer | undefined> {
   const stored = await storage().get(content.digest)
   if (!stored) return undefined
   const size = { width: content.width!, height: content.height! }
@@ -75,8 +85,9 @@ async function make({ item, content }: LibraryItem, width: number, shape: Shape)
       size,
       crop: item.crop,
       focus: item.focus,
-      width,
-      shape,
+      width: asked.width,
+      cut: asked.cut,
+      format: asked.format!,
     }),
   )
 }

@@ -14,11 +14,11 @@ import { renditionOf, type Sent } from '../media/rendition'
  */
 function filesOf(name: string, one: LibraryItem): [file: string, sent: Sent][] {
   const folder = 'delivery/media'
-  const largest = renditionOf(one, renditionWidths.at(-1)!, 'whole')
+  const largest = renditionOf(one, { width: renditionWidths.at(-1)!, cut: 'whole' })
   if (largest.mime !== 'image/webp') return [[`${folder}/${name}`, largest]]
   const inWidths = renditionWidths.map((width): [string, Sent] => [
     `${folder}/${name}.w${width}.webp`,
-    renditionOf(one, width, 'whole'),
+    renditionOf(one, { width, cut: 'whole' }),
   ])
   return [[`${folder}/${name}.webp`, largest], ...inWidths]
 }
