@@ -16,7 +16,7 @@ const proof = computed(() => props.page.proof)
     <summary class="cursor-pointer text-ink2">In the list of its category</summary>
     <PageCard class="mt-1.5" :page="page.framed" :language="page.language" />
   </details>
-  <details class="mt-2" @toggle="phrasesOpen = ($event.target as HTMLDetailsElement).open">
+  <details class="mt-2" @toggle="phrasesOpen = !phrasesOpen">
     <summary class="cursor-pointer text-ink2">Phrases around the page</summary>
     <PagePhrases v-if="phrasesOpen" class="mt-1" :storefront="lens.storefront" :language="lens.language" />
   </details>

@@ -171,16 +171,18 @@ useKeys('Enlarged proof', [{ keys: 'Escape', does: 'Close the enlarged proof', r
         <ProofDetails :page="here.page.value" :sku="sku" />
       </div>
     </div>
-    <p v-if="other.problem.value" class="px-5 pb-2 text-madder" role="alert">{{ other.problem.value.sentence }}</p>
-    <p v-else-if="marks" class="px-5 pb-2 text-[12.5px]" role="status">
-      <template v-if="differences.length === 0">No part differs.</template>
-      <template v-else>
-        <span class="text-ink2">What differs: </span>
-        <template v-for="(d, i) in differences" :key="d.piece"
-          >{{ i ? ' · ' : '' }}<b class="font-semibold">{{ d.title }}</b> {{ d.mark }}</template
-        >
-      </template>
-    </p>
+    <div class="whole-foot">
+      <p v-if="other.problem.value" class="text-madder" role="alert">{{ other.problem.value.sentence }}</p>
+      <p v-else-if="marks" role="status">
+        <template v-if="differences.length === 0">No part differs.</template>
+        <template v-else>
+          <span class="text-ink2">What differs: </span>
+          <template v-for="(d, i) in differences" :key="d.piece"
+            >{{ i ? ' · ' : '' }}<b class="font-semibold">{{ d.title }}</b> {{ d.mark }}</template
+          >
+        </template>
+      </p>
+    </div>
   </section>
 </template>
 
@@ -223,6 +225,10 @@ useKeys('Enlarged proof', [{ keys: 'Escape', does: 'Close the enlarged proof', r
 .whole-title {
   padding-block: 2px 5px;
   font: 600 12.5px var(--font-sans);
+}
+.whole-foot {
+  padding: 0 20px 8px;
+  font-size: 12.5px;
 }
 @media (max-width: 760px) {
   .whole-pages,

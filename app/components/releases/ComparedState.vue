@@ -43,7 +43,9 @@ const lines = computed((): Line[] => {
   if (document === null || document.kind === 'product') return []
   return linesOfKind[document.kind](document as never)
 })
-const page = computed(() => (props.document?.kind === 'product' ? framedDocument(props.document, { allOpen: true }) : null))
+const page = computed(() =>
+  props.document?.kind === 'product' ? framedDocument(props.document, { allOpen: true }) : null,
+)
 const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }
 const groundOf = (key: string) => {
   const mark = props.marks[key]
