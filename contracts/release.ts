@@ -2,7 +2,8 @@ import type { Condition } from '@core/rules/condition'
 import type { Verdict } from '@core/release/approval'
 import type { ChangeKind, PageChange } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
-import { Joi } from './schema'
+import type { PlanGuards, PlanTimes } from '@core/release/plan'
+import { Joi, type Infer } from './schema'
 
 /**
  * How a release stands: being put together; a draft; waiting for approval, approved or refused; to go live at a moment;
@@ -111,6 +112,24 @@ export interface ReleaseDocument {
   forgotten: string | null
 }
 
+/** A standing plan: what is ready is released by itself, again and again. */
+export interface ReleasePlan extends PlanTimes, PlanGuards {
+  id: number
+  storefront: string
+  title: string
+  scope: ReleaseScope
+  paused: boolean
+  /** Why it stopped by itself: it goes on once it is saved again. Null where it goes on. */
+  stopped: string | null
+  /** When it releases next, as RFC 3339; null where it is paused, has stopped, or is not approved yet. */
+  next: string | null
+  /** Who made or changed it last: what it releases is released by this person. */
+  owner: string | null
+  /** How many people other than the owner have to approve it, and who did, by their names. */
+  needed: number
+  approvals: string[]
+}
+
 /** A product that was taken out of a storefront at once, and stays out. */
 export interface KeptOut extends ByWhom {
   sku: string
@@ -180,6 +199,38 @@ export const releaseBody = Joi.object({
   title: Joi.string().trim().max(200).allow('').default(''),
   scope: releaseScope.default({}),
 })
+export const planBody = Joi.object({
+  storefront: Joi.string().max(64).required().description('A storefront code.'),
+  title: Joi.string().trim().max(200).allow('').default(''),
+  scope: releaseScope.default({}),
+  days: Joi.array()
+    .items(Joi.number().integer().min(1).max(7).required())
+    .min(1)
+    .max(7)
+    .required()
+    .description('Days of the week: 1 is Monday, 7 is Sunday.'),
+  time: Joi.string()
+    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as 06:00')
+    .required()
+    .description('By the storefront’s own clock.'),
+  mostChanged: Joi.number()
+    .integer()
+    .min(1)
+    .max(100)
+    .allow(null)
+    .default(null)
+    .description('It stops where more than this share of the live pages would change or go, in percent.'),
+  leastLeft: Joi.number()
+    .integer()
+    .min(1)
+    .max(10_000_000)
+    .allow(null)
+    .default(null)
+    .description('It stops where fewer pages than this would be left.'),
+  paused: Joi.boolean().default(false),
+})
+export type ReleasePlanBody = Omit<Infer<typeof planBody>, 'scope'> & { scope: ReleaseScope }
+export const pauseBody = Joi.object({ paused: Joi.boolean().required() })
 export const anywayBody = Joi.object({
   reason: Joi.string()
     .trim()

@@ -7,6 +7,8 @@ import {
   goLiveBody,
   judgeBody,
   leaveOutBody,
+  pauseBody,
+  planBody,
   releaseBody,
   removeBody,
   revertBody,
@@ -17,6 +19,7 @@ import {
   type ReleaseDocument,
   type ReleasePageComparison,
   type ReleasePageRow,
+  type ReleasePlan,
   type StorefrontRelease,
 } from '../release'
 import { offset, paged, storefront } from './parts'
@@ -48,6 +51,12 @@ export interface ReleaseAnswers {
   keptOut: Items<KeptOut>
   letComeBack: void
   revertPage: ReleaseDocument
+  listPlans: Items<ReleasePlan>
+  createPlan: ReleasePlan
+  changePlan: ReleasePlan
+  removePlan: void
+  pausePlan: ReleasePlan
+  approvePlan: ReleasePlan
 }
 
 export const releaseOperations = {
@@ -71,6 +80,47 @@ export const releaseOperations = {
     summary: 'Prepare a release: its pages are put together and compared with what is live',
     action: 'release',
     body: releaseBody,
+  },
+  listPlans: {
+    method: 'get',
+    path: '/api/releases/plans',
+    summary: 'The standing plans of a storefront, or of all',
+    action: 'read',
+    query: Joi.object({ storefront }),
+  },
+  createPlan: {
+    method: 'post',
+    path: '/api/releases/plans',
+    status: 201,
+    summary: 'Make a standing plan: what is ready is released by itself, on days of the week at a time',
+    action: 'release',
+    body: planBody,
+  },
+  changePlan: {
+    method: 'put',
+    path: '/api/releases/plans/{id}',
+    summary: 'Change a standing plan; it goes on if it had stopped, and has to be approved anew',
+    action: 'release',
+    body: planBody,
+  },
+  removePlan: {
+    method: 'delete',
+    path: '/api/releases/plans/{id}',
+    summary: 'Delete a standing plan; what it released stays',
+    action: 'release',
+  },
+  pausePlan: {
+    method: 'put',
+    path: '/api/releases/plans/{id}/pause',
+    summary: 'Pause a standing plan, or let it go on',
+    action: 'release',
+    body: pauseBody,
+  },
+  approvePlan: {
+    method: 'post',
+    path: '/api/releases/plans/{id}/approval',
+    summary: 'Approve a standing plan of somebody else',
+    action: 'release',
   },
   getRelease: { method: 'get', path: '/api/releases/{id}', summary: 'One release', action: 'read' },
   discardRelease: {

@@ -7,6 +7,7 @@ import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { checkWhatWentLive } from '../services/release/check-live'
 import { releaseWhatIsDue } from '../services/release/going-live'
+import { followPlans } from '../services/release/plans'
 import { forgetOldReleases } from '../services/release/retention'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
@@ -31,6 +32,7 @@ export const chores: Record<string, Chore> = {
   'Data pool': { every: 5000, atStart: false, work: lookAfterQueries },
   Reaches: { every: 20_000, atStart: false, work: lookAfterReaches },
   'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
+  'Standing plans': { every: 2000, atStart: true, work: followPlans },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   'Old releases': { every: 3_600_000, atStart: false, work: forgetOldReleases },

@@ -237,6 +237,41 @@ test('a storefront that wants approval has a release wait for it; one that is fr
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
 })
 
+test('a standing plan is made, told on the list of storefronts, paused, changed and deleted', async ({ page }) => {
+  await enter(page, '/releases/storefronts/ca?in=ca/en-CA', 'manager')
+  await page.getByRole('button', { name: 'New plan' }).click()
+  const dialog = page.getByRole('dialog', { name: 'New standing plan' })
+  await dialog.getByLabel('Title', { exact: true }).fill('Mornings')
+  await dialog.getByRole('checkbox', { name: 'Saturday' }).check()
+  await dialog.getByLabel('Time', { exact: true }).fill('05:45')
+  await expect(
+    dialog.getByText(/^Monday, Tuesday, Wednesday, Thursday, Friday and Saturday at 05:45, first/),
+  ).toBeVisible()
+  await dialog.getByLabel('Fewest pages that have to be left').fill('100')
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Control+Enter')
+  const plans = page.getByRole('region', { name: 'Standing plans' })
+  await expect(plans).toContainText('Stops if more than 30% would change or go or fewer than 100 pages would be left.')
+  await expect(plans).toContainText(/Next: \d+ \w+ \d{4}, 05:45 in Toronto/)
+  expect(await findings(page)).toEqual([])
+  await plans.getByRole('button', { name: 'Change' }).click()
+  const changing = page.getByRole('dialog', { name: 'Change the plan' })
+  await expect(changing.getByRole('checkbox', { name: 'Sunday' })).not.toBeChecked()
+  await changing.getByRole('checkbox', { name: 'Sunday' }).check()
+  await page.keyboard.press('Control+Enter')
+  await expect(plans).toContainText('Every day at 05:45')
+  await plans.getByRole('button', { name: 'Pause' }).click()
+  await expect(plans).toContainText('Paused.')
+  await page.goto('/releases')
+  await expect(page.getByText('Every day at 05:45: Mornings, paused')).toBeVisible()
+  await page.goto('/releases/storefronts/ca?in=ca/en-CA')
+  await plans.getByRole('button', { name: 'Resume' }).click()
+  await expect(plans).toContainText('Next: ')
+  await plans.getByRole('button', { name: 'Delete', exact: true }).click()
+  await plans.getByRole('button', { name: 'Delete the plan' }).click()
+  await expect(plans).toHaveCount(0)
+})
+
 test('a product is removed at once, stays out, and comes back when somebody says so', async ({ page }) => {
   await enter(page, '/releases/storefronts/nord?in=nord/sv-SE', 'manager')
   const sku = 'KZ-0316'

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Storefront } from '@core/catalogue/model'
-import type { KeptOut, ReleaseDocument } from '@contracts/release'
+import type { KeptOut, ReleaseDocument, ReleasePlan } from '@contracts/release'
 import type { ReleasedProduct } from '@core/release/document'
 import { base, signedIn, type Client } from './client'
 import { releasing } from './releasing'
@@ -87,6 +87,32 @@ describe('a page of a release', () => {
     if (went.status === 200) expect(((await (await delivered()).json()) as ReleasedProduct).name).toBe(before)
     else expect(went.body).toMatchObject({ title: 'Nothing to release' })
     if (went.status !== 200) expect((await maren.drop(path)).body).toMatchObject({ leftOut: null })
+  })
+})
+
+describe('a standing plan', () => {
+  const plans = '/api/releases/plans'
+  const wanted = { storefront, days: [1, 3], time: '06:30', scope: { skus: [sku] }, mostChanged: 20, leastLeft: 5 }
+
+  it('is made, changed, paused and deleted by whoever may release', async () => {
+    expect((await luc.post(plans, wanted)).status).toBe(403)
+    for (const wrong of [{ days: [] }, { days: [8] }, { time: '24:00' }, { time: '6' }, { mostChanged: 0 }])
+      expect((await maren.post(plans, { ...wanted, ...wrong })).status, JSON.stringify(wrong)).toBe(422)
+    const { status, body: plan } = await maren.post<ReleasePlan>(plans, wanted)
+    expect([status, plan.days, plan.time]).toEqual([201, [1, 3], '06:30'])
+    const listed = async () => (await luc.get<{ items: ReleasePlan[] }>(`${plans}?storefront=${storefront}`)).body.items
+    expect(await listed()).toEqual([plan])
+    expect((await maren.get<{ items: ReleasePlan[] }>(`${plans}?storefront=uk`)).body.items).toEqual([])
+    const own = `${plans}/${plan.id}`
+    const changed = await maren.put<ReleasePlan>(own, { ...wanted, days: [7, 7, 6], scope: {} })
+    expect(changed.body).toMatchObject({ id: plan.id, days: [6, 7], scope: {} })
+    expect((await maren.put<ReleasePlan>(`${own}/pause`, { paused: true })).body).toMatchObject({ next: null })
+    expect((await maren.post(`${own}/approval`, undefined)).status).toBe(409)
+    for (const refused of [await luc.put(own, wanted), await luc.put(`${own}/pause`, { paused: false })])
+      expect(refused.status).toBe(403)
+    expect((await luc.drop(own)).status).toBe(403)
+    expect((await maren.drop(own)).status).toBe(204)
+    expect([(await maren.drop(own)).status, await listed()]).toEqual([404, []])
   })
 })
 

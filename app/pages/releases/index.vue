@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { StorefrontRelease } from '@contracts/release'
+import { timesWords } from '@core/release/plan'
 import { byWhomShown, releaseName, releaseStateWords } from '~/components/releases/releaseWords'
 
 const setup = useSetupStore()
@@ -9,6 +10,8 @@ const lens = useLensStore()
 const { data, problem } = useAnswer('storefrontReleases', () => ({}), {
   on: () => jobs.standing((kind) => kind === 'release'),
 })
+const plans = useAnswer('listPlans', () => ({ query: {} }), { on: () => jobs.standing((kind) => kind === 'release') })
+const plansOf = (storefront: string) => (plans.data.value?.items ?? []).filter((p) => p.storefront === storefront)
 const rows = computed(() => data.value?.items ?? [])
 const creating = ref(false)
 const storefront = ref('')
@@ -72,6 +75,10 @@ useKeys('Releases', [
               <p v-for="r in row.open" :key="r.id">
                 <NuxtLink class="hover:underline" :to="releaseLink(r.id)">{{ r.title }}</NuxtLink>{{ ' '
                 }}<span class="text-ink2">{{ releaseStateWords(r) }}</span>
+              </p>
+              <p v-for="p in plansOf(row.storefront)" :key="p.id" :class="p.stopped ? 'text-madder' : 'text-ink2'">
+                {{ timesWords(p) }}: {{ p.title }}<template v-if="p.stopped">, stopped</template
+                ><template v-else-if="p.paused">, paused</template>
               </p>
             </td>
             <td class="text-right">

@@ -9,7 +9,15 @@ export type ReleaseRow = typeof t.release.$inferSelect
 /** Writes a new release. Returns its id. */
 export async function insertRelease(
   tx: Tx,
-  release: { storefront: string; title: string; scope: ReleaseScope; base: number; madeBy: number; made: Date },
+  release: {
+    storefront: string
+    title: string
+    scope: ReleaseScope
+    base: number
+    madeBy: number
+    made: Date
+    plan?: number
+  },
 ): Promise<number> {
   const [row] = await tx.db
     .insert(t.release)

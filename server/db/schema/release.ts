@@ -22,6 +22,33 @@ import { person } from './set-up'
 /** A moment that may be the beginning of time. */
 const instant = customType<{ data: string }>({ dataType: () => 'timestamp with time zone' })
 
+/** Standing plans: what is ready is released by itself, again and again. */
+export const releasePlan = pgTable(
+  'release_plan',
+  {
+    id: serial('id').primaryKey(),
+    storefront: text('storefront').notNull(),
+    title: text('title').notNull(),
+    scope: jsonb('scope').$type<ReleaseScope>().notNull(),
+    /** Days of the week, 1 is Monday, and the time of the storefront's own clock. */
+    days: integer('days').array().notNull(),
+    time: text('time').notNull(),
+    /** Guards: in percent of what is live, and in pages. */
+    mostChanged: integer('most_changed'),
+    leastLeft: integer('least_left'),
+    paused: boolean('paused').notNull().default(false),
+    /** Why it stopped by itself, in words; null where it goes on. */
+    stopped: text('stopped'),
+    /** When it releases next. */
+    nextRun: moment('next_run').notNull(),
+    /** Whose plan it is: what it releases is released by this person. */
+    owner: integer('owner').references(() => person.id, { onDelete: 'set null' }),
+    /** The people who approved it as it is. */
+    approvedBy: integer('approved_by').array().notNull().default([]),
+  },
+  (t) => [index('release_plan_storefront').on(t.storefront)],
+)
+
 /** Releases of storefronts: what is being made ready, what is live, what was. */
 export const release = pgTable(
   'release',
@@ -49,6 +76,8 @@ export const release = pgTable(
     goesLocal: text('goes_local'),
     goesAt: moment('goes_at'),
     scheduledBy: integer('scheduled_by').references(() => person.id, { onDelete: 'set null' }),
+    /** The standing plan that made it. */
+    plan: integer('plan').references(() => releasePlan.id, { onDelete: 'set null' }),
     /** Why it did not go live when it was to, in words. */
     stopped: text('stopped'),
     /** What came of asking delivery for it after it went live. */
@@ -62,6 +91,9 @@ export const release = pgTable(
     index('release_unchecked')
       .on(t.live)
       .where(sql`state = 'live' and checked is null`),
+    index('release_planned')
+      .on(t.plan)
+      .where(sql`plan is not null and number is null`),
     uniqueIndex('release_number').on(t.storefront, t.number),
     index('release_scheduled')
       .on(t.goesAt)

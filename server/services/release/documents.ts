@@ -11,7 +11,7 @@ import { notFound } from '../problem'
 const ended = new Set(['failed', 'cancelled'])
 
 /** Releases with how they stand: one whose job has ended without it could not be prepared. */
-async function standing(rows: readonly ReleaseRow[]): Promise<ReleaseRow[]> {
+export async function standing(rows: readonly ReleaseRow[]): Promise<ReleaseRow[]> {
   const jobs = await jobsOf(rows.flatMap((r) => (r.state === 'preparing' ? (r.job ?? []) : [])))
   const stopped = new Set(jobs.filter((j) => ended.has(j.state)).map((j) => j.id))
   return rows.map((r) => (r.job !== null && stopped.has(r.job) ? { ...r, state: 'failed' } : r))

@@ -1,5 +1,6 @@
 import type { Person } from '@contracts/people'
 import type { ReleaseDocument } from '@contracts/release'
+import type { Storefront } from '@core/catalogue/model'
 import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
 import { familySkus } from '../../db/queries/families'
 import { personById } from '../../db/queries/people'
@@ -88,6 +89,14 @@ async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): P
 
 async function makeLive(tx: Tx, id: string, base: number | undefined, by: ByWhomNow): Promise<void> {
   const { release, storefront } = await takeStep(tx, id, { wish: 'go-live', base, person: by.person.id })
+  await takeLive(tx, release, storefront, by)
+}
+
+/**
+ * Makes a prepared release live that needs nobody's approval any more; the storefront's live release has to be locked.
+ * Throws 409 where the storefront is frozen, or the release is over.
+ */
+export async function takeLive(tx: Tx, release: ReleaseRow, storefront: Storefront, by: ByWhomNow): Promise<void> {
   refuseWhileFrozen(storefront, by.now, by.person)
   await refuseWhatIsOver(tx, release)
   const before = await lockLivePointer(tx, storefront.code)

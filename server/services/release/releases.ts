@@ -7,6 +7,7 @@ import type {
   StorefrontRelease,
 } from '@contracts/release'
 import type { Person } from '@contracts/people'
+import type { Storefront } from '@core/catalogue/model'
 import { groupBy } from '@core/lists/group-by'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { causesOfPage, causesOfRelease } from '../../db/queries/causes'
@@ -104,13 +105,8 @@ async function refuseUnknown(setup: StoredSetup, { skus, campaign }: ReleaseScop
     )
 }
 
-/** Has a release put together, to be compared with what is live. Throws 403, 422. */
-export async function createRelease(
-  person: Person,
-  { storefront, title, scope }: { storefront: string; title: string; scope: ReleaseScope },
-  now: number,
-): Promise<ReleaseDocument> {
-  authorize(person, 'release')
+/** The storefront that is to be released. Throws 422 where there is none, or it has nothing that the scope names. */
+export async function storefrontOfScope(storefront: string, scope: ReleaseScope): Promise<Storefront> {
   const setup = await loadSetup(database())
   const found = setup.storefronts.get(storefront)
   if (!found)
@@ -122,20 +118,32 @@ export async function createRelease(
     throw unprocessable(`${found.name} has no pages in “${unknown}”.`, [
       { path: 'scope.languages', message: 'Unknown.' },
     ])
-  const id = await inTransaction(async (tx) => {
-    const { number } = await livePointer(tx.db, storefront)
-    const called = title || `Release of ${found.name}`
-    const release = await insertRelease(tx, {
-      storefront,
-      title: called,
-      scope,
-      base: number,
-      madeBy: person.id,
-      made: new Date(now),
-    })
-    await enqueuePreparation(tx, { id: release, title: called }, person)
-    return release
-  })
+  return found
+}
+
+/** Begins a release: the worker puts it together. Returns its id. */
+export async function beginRelease(
+  tx: Tx,
+  wanted: { storefront: string; title: string; scope: ReleaseScope; plan?: number },
+  person: Person,
+  now: number,
+): Promise<number> {
+  const { number } = await livePointer(tx.db, wanted.storefront)
+  const id = await insertRelease(tx, { ...wanted, base: number, madeBy: person.id, made: new Date(now) })
+  await enqueuePreparation(tx, { id, title: wanted.title }, person)
+  return id
+}
+
+/** Has a release put together, to be compared with what is live. Throws 403, 422. */
+export async function createRelease(
+  person: Person,
+  { storefront, title, scope }: { storefront: string; title: string; scope: ReleaseScope },
+  now: number,
+): Promise<ReleaseDocument> {
+  authorize(person, 'release')
+  const { name } = await storefrontOfScope(storefront, scope)
+  const wanted = { storefront, title: title || `Release of ${name}`, scope }
+  const id = await inTransaction((tx) => beginRelease(tx, wanted, person, now))
   return getRelease(String(id))
 }
 

@@ -14,6 +14,7 @@ const { items, hasMore, showMore, problem, refresh } = useMore('listReleases', (
 const asking = ref<number>()
 const creating = ref(false)
 const removing = ref(false)
+const plans = useTemplateRef<{ add: () => void }>('plans')
 const kept = useAnswer('keptOut', () => ({ params: { storefront: code.value } }))
 async function letComeBack(sku: string) {
   try {
@@ -78,6 +79,7 @@ useKeys('Releases of a storefront', [
       <template #line>All its releases, the newest first.</template>
       <template v-if="session.mayEdit" #actions>
         <button type="button" class="act" @click="removing = true">Remove products at once</button>
+        <button type="button" class="act" @click="plans?.add()">New plan</button>
         <button type="button" class="act main" @click="creating = true">
           New release <span class="opacity-70">n</span>
         </button>
@@ -85,6 +87,7 @@ useKeys('Releases of a storefront', [
     </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
+      <StandingPlans ref="plans" :storefront="code" />
       <section v-if="kept.data.value?.items.length" class="border-b border-hair2 px-5 py-3" aria-label="Kept out">
         <h2>Kept out</h2>
         <p class="text-ink2">
