@@ -11,3 +11,9 @@ export const scriptFonts = (language: string): string[] => {
   const sheet = sheets[new Intl.Locale(language).language]
   return sheet ? [sheet] : []
 }
+
+/** Has the fonts at hand that some languages need, for as long as the component is there. */
+export function useScriptFonts(languages: () => readonly string[]) {
+  const needed = computed(() => [...new Set(languages().flatMap(scriptFonts))])
+  useHead({ link: computed(() => needed.value.map((href) => ({ rel: 'stylesheet', href }))) })
+}

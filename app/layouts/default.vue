@@ -6,7 +6,7 @@ const { focus, open, places } = useProofFocus()
 const whole = useWholeProof()
 const isWhole = computed(() => whole.isOpen.value && focus.value !== null)
 useThreads()
-useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
+useScriptFonts(() => [lens.language])
 
 useKeys('Everywhere', [
   {

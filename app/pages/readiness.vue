@@ -329,7 +329,10 @@ const codes = computed(() =>
           @only="only"
         />
       </div>
-      <p class="flex items-center gap-5 border-t border-hair px-5 py-1 text-[12px] text-ink2" aria-hidden="true">
+      <p
+        class="flex flex-wrap items-center gap-x-5 border-t border-hair px-5 py-1 text-[12px] text-ink2"
+        aria-hidden="true"
+      >
         <span class="inline-row"
           ><svg width="26" height="17" viewBox="-1 -1 27 19">
             <path

@@ -10,6 +10,8 @@ const props = defineProps<{ product: ProductDocument; parent: ProductDocument | 
 const emit = defineEmits<{ patch: [ProductPatchBody] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
+// Money is written as the shoppers of each storefront read it.
+useScriptFonts(() => setup.storefronts.flatMap((s) => s.editions[0]?.language ?? []))
 const base = (p: ProductDocument | null, shop: string) => (p ? basePriceIn(p, shop) : null)
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)!)
 const currencyOf = (code: string) => setup.storefronts.find((s) => s.code === code)?.currency ?? ''

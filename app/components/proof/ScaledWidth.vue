@@ -20,6 +20,7 @@ const style = computed(() => ({
 
 <template>
   <div ref="box" class="relative min-h-0 flex-1 overflow-hidden">
-    <div class="absolute top-0 origin-top-left" :style="style"><slot /></div>
+    <!-- Before its room is known, it would stand elsewhere, and jump. -->
+    <div v-if="room > 0" class="absolute top-0 origin-top-left" :style="style"><slot /></div>
   </div>
 </template>

@@ -46,6 +46,7 @@ const columns = computed(() => {
   const fitting = Math.floor((room.value + leastRoom.gap) / (leastRoom.column + leastRoom.gap))
   return [...new Set(inOrder)].slice(0, Math.max(lens.language === setup.source ? 1 : 2, fitting))
 })
+useScriptFonts(() => columns.value)
 const textAt = (language: string, storefront: string | null) =>
   draft.value?.texts.find((t) => t.language === language && t.storefront === storefront)
 const isWritten = (language: string) =>
