@@ -2,7 +2,7 @@ import type { Condition } from '@core/rules/condition'
 import type { Verdict } from '@core/release/approval'
 import type { ChangeKind, PageChange } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
-import type { PlanGuards, PlanTimes } from '@core/release/plan'
+import { planTime, type PlanGuards, type PlanTimes } from '@core/release/plan'
 import { Joi, type Infer } from './schema'
 
 /**
@@ -209,10 +209,7 @@ export const planBody = Joi.object({
     .max(7)
     .required()
     .description('Days of the week: 1 is Monday, 7 is Sunday.'),
-  time: Joi.string()
-    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as 06:00')
-    .required()
-    .description('By the storefront’s own clock.'),
+  time: Joi.string().pattern(planTime, 'a time such as 06:00').required().description('By the storefront’s own clock.'),
   mostChanged: Joi.number()
     .integer()
     .min(1)

@@ -33,7 +33,7 @@ export const useLensStore = defineStore('lens', () => {
   const at = computed(() => one(route.query.at) ?? '')
   const moment = computed(() => {
     if (!at.value) return undefined
-    const zone = setup.storefronts.find((s) => s.code === storefront.value)?.timeZone ?? 'UTC'
+    const zone = setup.timeZoneOf(storefront.value)
     try {
       return new Date(instantOf(at.value, zone)).toISOString()
     } catch {

@@ -51,6 +51,7 @@ export const useSetupStore = defineStore('setup', () => {
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
   const groupName = (code: string) => groups.value.find((g) => g.code === code)?.name ?? code
   /** An edition by name: “Belgium, Dutch”. */
+  const timeZoneOf = (storefront: string) => storefronts.value.find((s) => s.code === storefront)?.timeZone ?? 'UTC'
   const editionName = (storefront: string, language: string) =>
     `${storefrontName(storefront)}, ${bareLanguageName(language)}`
   /** The product types by their names. */
@@ -88,6 +89,7 @@ export const useSetupStore = defineStore('setup', () => {
     storefrontName,
     groupName,
     editionName,
+    timeZoneOf,
     typeOptions,
   }
 })

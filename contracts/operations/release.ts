@@ -112,7 +112,7 @@ export const releaseOperations = {
   pausePlan: {
     method: 'put',
     path: '/api/releases/plans/{id}/pause',
-    summary: 'Pause a standing plan, or let it go on',
+    summary: 'Pause a standing plan, or resume it',
     action: 'release',
     body: pauseBody,
   },

@@ -17,7 +17,10 @@ export interface PlanGuards {
 }
 
 export const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
-const workdays = [1, 2, 3, 4, 5]
+/** Monday to Friday. */
+export const workdays: readonly number[] = [1, 2, 3, 4, 5]
+/** A time of the clock as plans have it: `06:00`. */
+export const planTime = /^([01]\d|2[0-3]):[0-5]\d$/
 
 /** The day of the week of a day counted from 1 January 1970, which was a Thursday. */
 const weekdayOf = (day: number): number => ((day + 3) % 7) + 1

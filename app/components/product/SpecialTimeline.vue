@@ -7,10 +7,9 @@ import { priceTimeline } from '@core/prices/timeline'
 /** Special prices on a strip of time, a line for each, with the moment of the lens across them. */
 const props = defineProps<{ specials: readonly Price[]; moment: number; words: (price: Price) => string }>()
 const setup = useSetupStore()
-const zoneOf = (code: string) => setup.storefronts.find((s) => s.code === code)?.timeZone ?? 'UTC'
 const strip = computed(() =>
   priceTimeline(
-    props.specials.map((p) => windowIn(p, zoneOf(p.storefront))),
+    props.specials.map((p) => windowIn(p, setup.timeZoneOf(p.storefront))),
     props.moment,
   ),
 )

@@ -6,9 +6,6 @@ import type { Proof } from '@contracts/proof'
 /** What is not on a page, and why: first what was meant for it, then what was not. */
 const props = defineProps<{ leftOut: readonly LeftOut[]; layout: Proof['layout']; sku: string }>()
 const asked = shallowRef<LeftOut | null>(null)
-const ask = (l: LeftOut) => {
-  asked.value = asked.value === l ? null : l
-}
 watch(
   () => props.leftOut,
   () => {
@@ -36,24 +33,15 @@ const keyOf = (l: LeftOut) => `${l.piece} ${l.area} ${l.because?.assignment?.num
   <template v-if="candidates.length">
     <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
     <ul>
-      <li v-for="l in candidates" :key="keyOf(l)" class="ruled">
-        <button type="button" class="text-left" :aria-expanded="asked === l" @click="ask(l)">
-          <b class="font-semibold">{{ l.title }}</b> · {{ areaName(l.area, layout) }} ·
-          <span class="text-ink2">{{ l.reason }}</span>
-        </button>
-        <ReasonBox v-if="asked === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
-      </li>
+      <LeftOutItem v-for="l in candidates" :key="keyOf(l)" v-model:asked="asked" :left-out="l" :sku="sku">
+        · {{ areaName(l.area, layout) }}
+      </LeftOutItem>
     </ul>
   </template>
   <details v-if="others.length" class="mt-2">
     <summary class="cursor-pointer text-ink2">{{ others.length }} not assigned to this product</summary>
     <ul>
-      <li v-for="l in others" :key="keyOf(l)" class="ruled">
-        <button type="button" class="text-left" :aria-expanded="asked === l" @click="ask(l)">
-          <b class="font-semibold">{{ l.title }}</b> · <span class="text-ink2">{{ l.reason }}</span>
-        </button>
-        <ReasonBox v-if="asked === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
-      </li>
+      <LeftOutItem v-for="l in others" :key="keyOf(l)" v-model:asked="asked" :left-out="l" :sku="sku" />
     </ul>
   </details>
 </template>

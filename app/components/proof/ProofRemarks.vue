@@ -6,7 +6,7 @@ import type { ProofPage } from './useProofPage'
 const props = defineProps<{ page: ProofPage; sku: string }>()
 const lens = useLensStore()
 const setup = useSetupStore()
-const timeZone = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.timeZone ?? 'UTC')
+const timeZone = computed(() => setup.timeZoneOf(lens.storefront))
 const delivered = computed(() => {
   const { release, proof } = props.page
   if (release === undefined) return ''

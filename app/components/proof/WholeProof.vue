@@ -16,7 +16,7 @@ const { tried } = useProofTried()
 const whole = useWholeProof()
 const here = useProofPage(() => ({ sku: props.sku, lens: lens.asked, trial: tried.value }))
 
-const timeZone = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.timeZone ?? 'UTC')
+const timeZone = computed(() => setup.timeZoneOf(lens.storefront))
 const besideLens = computed(() => {
   const { kind, beside } = whole
   if (kind.value === 'edition') {
@@ -49,7 +49,7 @@ const besideChoices: Option<BesideKind>[] = [
 const otherEditions = computed(() =>
   lens.editions
     .filter((e) => e.id !== lens.edition.id)
-    .map((e) => option(e.id, `${setup.storefrontName(e.storefront)}, ${bareLanguageName(e.language)}`)),
+    .map((e) => option(e.id, setup.editionName(e.storefront, e.language))),
 )
 /** What each kind begins with when it is chosen. */
 const firsts: Record<BesideKind, () => string> = {
@@ -83,10 +83,8 @@ const differences = computed(() => {
 
 const asked = ref<string | null>(null)
 const hereScale = ref(1)
-const editionWords = (storefront: string, language: string) =>
-  `${setup.storefrontName(storefront)}, ${bareLanguageName(language)}`
 const hereWords = computed(() => {
-  const about = editionWords(lens.storefront, lens.language)
+  const about = setup.editionName(lens.storefront, lens.language)
   if (tried.value) return `${about}, with ${tried.value.name} saved`
   return lens.at ? about : `${about}, as saved`
 })
@@ -96,7 +94,7 @@ const besideWords: Record<BesideKind, () => string> = {
     const release = other.page.value?.release
     return release ? `Live: release ${release.number}` : 'Nothing is live'
   },
-  edition: () => editionWords(besideLens.value.storefront, besideLens.value.language),
+  edition: () => setup.editionName(besideLens.value.storefront, besideLens.value.language),
   moment: () => whenThere(momentOf(whole.beside.value), timeZone.value),
 }
 const scaleWords = computed(() => {

@@ -12,7 +12,7 @@ const marksOf = (...shown: PartMark[]): Record<string, PartMark> =>
     props.page.changes.flatMap((c) => (c.area !== '' && shown.includes(c.what) ? [[c.of, c.what]] : [])),
   )
 const setup = useSetupStore()
-const timeZone = computed(() => setup.storefronts.find((s) => s.code === props.release.storefront)?.timeZone ?? 'UTC')
+const timeZone = computed(() => setup.timeZoneOf(props.release.storefront))
 const momentShown = (at: string) => whenThere(at, timeZone.value)
 const marksBefore = computed(() => marksOf('removed', 'changed'))
 const marksAfter = computed(() => marksOf('added', 'changed', 'moved'))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReleasePlan, ReleaseScope } from '@contracts/release'
 import { toggled } from '@core/lists/toggled'
-import { nextRun, timesWords, weekdays } from '@core/release/plan'
+import { nextRun, planTime, timesWords, weekdays, workdays } from '@core/release/plan'
 
 /** Makes a standing plan of a storefront, or changes one. */
 const open = defineModel<boolean>({ required: true })
@@ -10,9 +10,8 @@ const emit = defineEmits<{ saved: [ReleasePlan] }>()
 const setup = useSetupStore()
 const { busy, during } = useBusy()
 
-const workdays = [1, 2, 3, 4, 5]
 const title = ref('')
-const days = ref<number[]>(workdays)
+const days = ref<number[]>([...workdays])
 const time = ref('06:00')
 const scope = ref<ReleaseScope | undefined>({})
 const mostChanged = ref<number | null>(null)
@@ -30,7 +29,7 @@ watch(open, (isOpen) => {
   leastLeft.value = plan?.leastLeft ?? null
 })
 const shop = computed(() => setup.storefronts.find((s) => s.code === props.storefront))
-const isTime = computed(() => /^([01]\d|2[0-3]):[0-5]\d$/.test(time.value))
+const isTime = computed(() => planTime.test(time.value))
 const first = computed(() => {
   if (days.value.length === 0 || !isTime.value || !shop.value) return undefined
   const times = { days: days.value, time: time.value }

@@ -10,7 +10,7 @@ const plans = useAnswer('listPlans', () => ({ query: { storefront: props.storefr
 const dialog = ref(false)
 const changing = shallowRef<ReleasePlan>()
 const deleting = ref<number>()
-const timeZone = computed(() => setup.storefronts.find((s) => s.code === props.storefront)?.timeZone ?? 'UTC')
+const timeZone = computed(() => setup.timeZoneOf(props.storefront))
 
 function guardWords({ mostChanged, leastLeft }: ReleasePlan): string {
   const guards = [

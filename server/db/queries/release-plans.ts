@@ -15,6 +15,12 @@ export const plansOf = (db: Db, storefront?: string): Promise<PlanRow[]> =>
     .where(storefront === undefined ? undefined : eq(t.releasePlan.storefront, storefront))
     .orderBy(asc(t.releasePlan.id))
 
+/** A plan by its id. */
+export async function planById(db: Db, id: number): Promise<PlanRow | undefined> {
+  const [row] = await db.select().from(t.releasePlan).where(eq(t.releasePlan.id, id))
+  return row
+}
+
 /** A plan by its id, held until the transaction ends. */
 export async function lockPlan(tx: Tx, id: number): Promise<PlanRow | undefined> {
   const [row] = await tx.db.select().from(t.releasePlan).where(eq(t.releasePlan.id, id)).for('update')

@@ -5,10 +5,15 @@ import { windowWords } from '@core/moments/words'
 import { may } from '../people/permission'
 import { Problem } from '../problem'
 
+/** Whether nothing is released in a storefront at a moment. */
+export const isFrozen = ({ timeZone, releasing: { frozen } }: Storefront, at: number): boolean =>
+  frozen !== null && holdsAt(frozen, timeZone, at)
+
 /** Throws 409 where a storefront is frozen at a moment and somebody may not release all the same. */
-export function refuseWhileFrozen({ name, timeZone, releasing }: Storefront, at: number, person: Person): void {
+export function refuseWhileFrozen(storefront: Storefront, at: number, person: Person): void {
+  const { name, releasing } = storefront
   const { frozen } = releasing
-  if (frozen === null || !holdsAt(frozen, timeZone, at) || may(person, 'override-freeze')) return
+  if (frozen === null || !isFrozen(storefront, at) || may(person, 'override-freeze')) return
   const why = frozen.why === '' ? '' : `: ${frozen.why}`
   throw new Problem(
     409,

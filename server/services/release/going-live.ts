@@ -156,10 +156,16 @@ async function isStillDue(tx: Tx, { id, storefront }: ReleaseRow, now: number): 
   return release?.state === 'scheduled' && release.goesAt !== null && release.goesAt.getTime() <= now
 }
 
+/** Why a release could not go live by itself, in words for people; what nobody foresaw goes to the log. */
+export function whyNotLive({ id }: Pick<ReleaseRow, 'id'>, e: unknown): string {
+  if (e instanceof Problem) return e.detail ?? e.title
+  console.error(`Release ${id}:`, e)
+  return 'The server could not do this. Release it by hand.'
+}
+
 /** Notes why a scheduled release did not go live. */
 async function stop(release: ReleaseRow, e: unknown, now: number): Promise<void> {
-  if (!(e instanceof Problem)) console.error(`Release ${release.id}:`, e)
-  const why = e instanceof Problem ? (e.detail ?? e.title) : 'The server could not do this. Release it by hand.'
+  const why = whyNotLive(release, e)
   await inTransaction(async (tx) => {
     if (!(await isStillDue(tx, release, now))) return
     const needed = (await loadSetup(tx.db)).storefronts.get(release.storefront)?.releasing.approvals ?? 0

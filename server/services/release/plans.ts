@@ -1,7 +1,6 @@
 import type { Person } from '@contracts/people'
 import type { ReleasePlan, ReleasePlanBody } from '@contracts/release'
 import type { Storefront } from '@core/catalogue/model'
-import { holdsAt } from '@core/moments/instant'
 import { guardProblem, nextRun } from '@core/release/plan'
 import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
 import { namesOfPeople, personById } from '../../db/queries/people'
@@ -10,6 +9,7 @@ import {
   duePlans,
   insertPlan,
   lockPlan,
+  planById,
   plannedReleases,
   plansOf,
   updatePlan,
@@ -28,7 +28,8 @@ import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
 import { standing } from './documents'
-import { takeLive } from './going-live'
+import { isFrozen } from './frozen'
+import { takeLive, whyNotLive } from './going-live'
 import { beginRelease, storefrontOfScope } from './releases'
 
 // Standing plans: the worker prepares a release when a plan is due, and makes it live once it is prepared, unless a
@@ -71,8 +72,9 @@ const planOf = async (tx: Tx, id: string): Promise<PlanRow> => {
 }
 
 async function documentOfPlan(id: number): Promise<ReleasePlan> {
-  const rows = await plansOf(database())
-  return (await documentsOfPlans(rows.filter((r) => r.id === id)))[0]!
+  const row = await planById(database(), id)
+  if (!row) throw notFound(`release plan with the id ${id}`)
+  return (await documentsOfPlans([row]))[0]!
 }
 
 /** What is written of a plan that somebody saves: it is theirs, goes on, and has to be approved anew. */
@@ -161,9 +163,7 @@ async function begin(tx: Tx, id: number, now: number): Promise<void> {
   const storefront = (await loadSetup(tx.db)).storefronts.get(plan.storefront)
   if (!storefront) return stopPlan(tx, plan, 'The storefront has been deleted.')
   await updatePlan(tx, id, { nextRun: new Date(nextRun(plan, storefront.timeZone, now)) })
-  const { frozen } = storefront.releasing
-  const isFrozen = frozen !== null && holdsAt(frozen, storefront.timeZone, now)
-  if (isFrozen || !isOn(plan, approvalsNeeded(storefront))) return
+  if (isFrozen(storefront, now) || !isOn(plan, approvalsNeeded(storefront))) return
   if (await isUnderWay(tx, id)) return
   const owner = plan.owner === null ? undefined : await personById(tx.db, plan.owner)
   if (!owner) return stopPlan(tx, plan, 'The person whose plan it is has been removed. Save it again.')
@@ -180,9 +180,8 @@ async function finish(release: ReleaseRow, now: number): Promise<void> {
     await inTransaction((tx) => finishNow(tx, release.id, now))
   } catch (e) {
     if (isOutage(e)) throw e
-    if (!(e instanceof Problem)) console.error(`Release ${release.id} of a plan:`, e)
-    const why = e instanceof Problem ? (e.detail ?? e.title) : 'The server could not do this. Release it by hand.'
-    await inTransaction((tx) => updateRelease(tx, release.id, { stopped: why }))
+    const stopped = whyNotLive(release, e)
+    await inTransaction((tx) => updateRelease(tx, release.id, { stopped }))
   }
 }
 
