@@ -91,7 +91,7 @@ describe('a page of a release', () => {
 })
 
 describe('a standing plan', () => {
-  const plans = '/api/releases/plans'
+  const plans = '/api/release-plans'
   const wanted = { storefront, days: [1, 3], time: '06:30', scope: { skus: [sku] }, mostChanged: 20, leastLeft: 5 }
 
   it('is made, changed, paused and deleted by whoever may release', async () => {

@@ -1,4 +1,4 @@
-import { endpoint } from '../../../../http/endpoint'
-import { changePlan } from '../../../../services/release/plans'
+import { endpoint } from '../../../http/endpoint'
+import { changePlan } from '../../../services/release/plans'
 
 export default endpoint('changePlan', ({ person, param, body, now }) => changePlan(person, param('id'), body, now))
