@@ -33,9 +33,14 @@ const keyOf = (l: LeftOut) => `${l.piece} ${l.area} ${l.because?.assignment?.num
   <template v-if="candidates.length">
     <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
     <ul>
-      <LeftOutItem v-for="l in candidates" :key="keyOf(l)" v-model:asked="asked" :left-out="l" :sku="sku">
-        · {{ areaName(l.area, layout) }}
-      </LeftOutItem>
+      <LeftOutItem
+        v-for="l in candidates"
+        :key="keyOf(l)"
+        v-model:asked="asked"
+        :left-out="l"
+        :sku="sku"
+        :area="areaName(l.area, layout)"
+      />
     </ul>
   </template>
   <details v-if="others.length" class="mt-2">
