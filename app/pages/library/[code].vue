@@ -125,6 +125,14 @@ const read = useAnswer(
       : undefined,
   { on: () => version.value },
 )
+const hasEnded = (answer: typeof fill | typeof read) =>
+  answer.data.value !== undefined || answer.problem.value !== undefined
+/** The chips in the text show values of the sample: shown before these are known, the text would move under the eye. */
+const isLaidOut = ref(false)
+watchEffect(() => {
+  const hasSample = Boolean(draft.value?.own ?? fill.data.value?.sample)
+  if (hasEnded(fill) && (!hasSample || hasEnded(read))) isLaidOut.value = true
+})
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront))
 const offered = computed<OfferedValue[]>(() => [
   ...(fill.data.value?.values ?? []).map((v) => {
@@ -232,7 +240,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
         {{ reachWords }} <span :class="{ 'text-ochre': missingWords.startsWith('Missing') }">{{ missingWords }}</span>
       </p>
     </template>
-    <template v-if="draft">
+    <template v-if="draft && isLaidOut">
       <PieceSettings
         v-model="draft"
         :disabled="readonly"
