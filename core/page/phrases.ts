@@ -3,6 +3,9 @@ import type { Labels } from '../language/labels'
 /** The forms of a phrase in a language: by plural category of CLDR, `other` alone where it has no number. */
 export type PhraseForms = Record<string, string>
 
+/** All forms of a phrase on one line. */
+export const phraseLine = (forms: PhraseForms): string => Object.values(forms).join(' / ')
+
 /**
  * A phrase of a storefront's pages: its wording in the source language, and where a shopper meets it. `{n}` is a
  * number.

@@ -1,5 +1,6 @@
 import { same } from '../catalogue/patch'
 import { unmoved } from '../page/differences'
+import { phraseLine } from '../page/phrases'
 import type { ReleasedPart, ReleasedProduct, ReleasedDocument } from './document'
 import type { ReleasedPhrases, ReleasedStandingPage, SiteDocument } from './site'
 
@@ -105,8 +106,7 @@ export function comesOrGoes(was: boolean, is: boolean): Exclude<ChangeKind, 'mov
 }
 
 /** The wording of a phrase on one line. */
-const wording = (document: ReleasedPhrases | null, code: string): string =>
-  Object.values(document?.phrases[code] ?? {}).join(' / ')
+const wording = (document: ReleasedPhrases | null, code: string): string => phraseLine(document?.phrases[code] ?? {})
 
 function phraseChanges(before: ReleasedPhrases | null, after: ReleasedPhrases | null): PageChange[] {
   const codes = new Set([...Object.keys(before?.phrases ?? {}), ...Object.keys(after?.phrases ?? {})])

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { phraseLine } from '@core/page/phrases'
+
 /** Every phrase that the shop shows around a page, those too that come only after an action. */
 const props = defineProps<{ storefront: string; language: string }>()
 const { data, problem } = useAnswer('editionPhrases', () => ({
   params: { code: props.storefront, language: props.language },
 }))
 const missing = computed(() => (data.value?.items ?? []).filter((p) => p.forms === null).length)
-const wording = (forms: Readonly<Record<string, string>>) => Object.values(forms).join(' / ')
 </script>
 
 <template>
@@ -21,7 +22,7 @@ const wording = (forms: Readonly<Record<string, string>>) => Object.values(forms
     <dl>
       <div v-for="phrase in data.items" :key="phrase.code" class="ruled">
         <dt class="text-ink2">{{ phrase.note }}</dt>
-        <dd v-if="phrase.forms" :lang="language" class="font-serif">{{ wording(phrase.forms) }}</dd>
+        <dd v-if="phrase.forms" :lang="language" class="font-serif">{{ phraseLine(phrase.forms) }}</dd>
         <dd v-else class="text-madder">Missing</dd>
       </div>
     </dl>

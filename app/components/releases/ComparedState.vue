@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { phraseLine } from '@core/page/phrases'
 import { plainText } from '@core/richtext/read'
 import type { ReleasedCategory, ReleasedMenuEntry, SiteDocument } from '@core/release/site'
 import type { ReleasedDocument } from '@core/release/document'
@@ -34,8 +35,7 @@ const linesOfKind: { [K in SiteDocument['kind']]: (document: Extract<SiteDocumen
   addresses: ({ addresses }) => plainLines({ ...addresses }),
   page: ({ title, html }) =>
     [title, ...plainText(html).split('\n')].map((text, i) => ({ key: String(i), text, depth: 0 })),
-  phrases: ({ phrases }) =>
-    Object.entries(phrases).map(([key, forms]) => ({ key, text: Object.values(forms).join(' / '), depth: 0 })),
+  phrases: ({ phrases }) => Object.entries(phrases).map(([key, forms]) => ({ key, text: phraseLine(forms), depth: 0 })),
 }
 /** What is no page, as lines of text. */
 const lines = computed((): Line[] => {

@@ -4,7 +4,7 @@ import { assignmentsLimitedTo } from '../../db/queries/library'
 import { workInEdition } from '../../db/queries/evaluation'
 import { loadEditions } from '../../db/queries/readiness'
 import { loadSetup } from '../../db/queries/setup'
-import { notFound } from '../problem'
+import { storefrontWithEdition } from './edition'
 
 /**
  * What an edition is used for, for whoever thinks of taking it away: its pages, the work in its language that no other
@@ -13,9 +13,7 @@ import { notFound } from '../problem'
 export async function editionUse(storefrontCode: string, language: string): Promise<EditionUse> {
   const db = database()
   const setup = await loadSetup(db)
-  const storefront = setup.storefronts.get(storefrontCode)
-  if (!storefront?.editions.some((e) => e.language === language))
-    throw notFound(`edition “${storefrontCode}/${language}”`)
+  const storefront = storefrontWithEdition(setup, storefrontCode, language)
   const editions = await loadEditions(db, setup)
   const others = [...setup.storefronts.values()].flatMap((s) =>
     s.editions.filter((e) => s !== storefront || e.language !== language).map((e) => ({ storefront: s.code, ...e })),
