@@ -90,4 +90,5 @@ test('a past moment shows what shoppers got then, and says so where nothing was 
   await expect(proof(page).getByRole('heading', { name: 'Tani side bag 16', exact: true })).toBeVisible()
   await page.goto(bag)
   await expect(proof(page).getByRole('heading', { name: 'Tani side bag sixteen' })).toBeVisible()
+  await patchValues(page, sku, [{ attribute: 'name', language: 'en-GB', value: 'Tani side bag 16' }])
 })

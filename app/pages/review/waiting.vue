@@ -121,6 +121,12 @@ const title = computed(() => groups.data.value?.items.find((g) => g.key === grou
 const run = computed(() =>
   by.value === 'run' ? groups.data.value?.items.find((g) => g.key === group.value)?.run : undefined,
 )
+const countWords = computed(() => {
+  const { value: count } = list.count
+  if (count === undefined) return ''
+  const all = `${numberShown(count)} ${title.value ? `in “${title.value}”` : 'suggestions'}`
+  return selected.value.size > 0 ? `${all}, ${selected.value.size} selected` : all
+})
 const byWords = { run: 'work', product: 'product', field: 'field' } as const
 const stateWords = {
   open: 'waiting',
@@ -158,6 +164,13 @@ function leaveEditor() {
 <template>
   <div class="page">
     <PageHead stage="review" title="Suggestions">
+      <template #line
+        ><span role="status">{{ countWords }}</span></template
+      >
+      <template v-if="state === 'open' && session.mayEdit" #actions>
+        <button type="button" class="act" :disabled="!list.count.value" @click="sure = 'accept'">Accept all</button>
+        <button type="button" class="act" :disabled="!list.count.value" @click="sure = 'refuse'">Reject all</button>
+      </template>
       <template #controls>
         <SelectField
           :model-value="state"
@@ -185,17 +198,6 @@ function leaveEditor() {
           :model-value="mine"
           @update:model-value="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
           >Only what I started</CheckBox
-        >
-        <span class="ml-auto text-ink2" role="status"
-          >{{
-            list.count.value === undefined
-              ? ''
-              : `${numberShown(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
-          }}{{ selected.size ? `, ${selected.size} selected` : '' }}</span
-        >
-        <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
-          ><button type="button" class="act" @click="sure = 'accept'">Accept all</button
-          ><button type="button" class="act" @click="sure = 'refuse'">Reject all</button></template
         >
         <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
           {{
