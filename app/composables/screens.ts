@@ -102,6 +102,7 @@ export const stages: readonly Stage[] = [
     parts: [
       { to: '/review/waiting', name: 'Suggestions', words: 'drafts approve accept' },
       { to: '/translation?show=to-review', name: 'Translations to review', words: 'approve confirm' },
+      { to: '/review/comments', name: 'Comments', words: 'preview feedback answers guests shared links' },
       { to: '/review/recipes', name: 'Recipes', words: 'drafting generate texts' },
       { to: '/review/same-texts', name: 'Duplicate texts', words: 'same similar' },
     ],

@@ -4,6 +4,7 @@ import { connectionOperations, type ConnectionAnswers } from './connections'
 import { contentOperations, type ContentAnswers } from './content'
 import { deliveryOperations, type DeliveryAnswers } from './delivery'
 import { platformOperations, type PlatformAnswers } from './platform'
+import { previewOperations, type PreviewAnswers } from './previews'
 import { productsOperations, type ProductsAnswers } from './products'
 import { readinessOperations, type ReadinessAnswers } from './readiness'
 import { recordOperations, type RecordAnswers } from './records'
@@ -33,6 +34,10 @@ export const operationGroups: Record<string, { about: string; calls: Record<stri
     about: 'What is being released, what is live in each storefront, and going back.',
     calls: releaseOperations,
   },
+  Previews: {
+    about: 'Links for people without an account to pages that are not live, and what they say of them.',
+    calls: previewOperations,
+  },
   Delivery: {
     about: 'What shops are given of what is live, without signing in.',
     calls: deliveryOperations,
@@ -61,6 +66,7 @@ export const operations = {
   ...readinessOperations,
   ...translationOperations,
   ...releaseOperations,
+  ...previewOperations,
   ...deliveryOperations,
   ...connectionOperations,
   ...recordOperations,
@@ -76,6 +82,7 @@ export interface PlainAnswers
     ReadinessAnswers,
     TranslationAnswers,
     ReleaseAnswers,
+    PreviewAnswers,
     DeliveryAnswers,
     ConnectionAnswers {}
 

@@ -3,15 +3,21 @@ import { renditionWidths, type RenditionQuery } from '@contracts/media'
 import { database } from '../db/connect'
 import { isOnLivePage } from '../db/queries/released-documents'
 import { Problem } from '../services/problem'
+import { openedPreviews } from './preview-cookie'
 import { signedInOf } from './signed-in'
 import { mediaToSend } from '../services/media/media'
+import { isOnPreview } from '../services/previews/opened'
 import { renditionOf } from '../services/media/rendition'
 
-/** How long a picture or file may be kept, and by whom: what is on no live page is only for who is signed in. */
+/**
+ * How long a picture or file may be kept, and by whom: what is on no live page is only for who is signed in, or has
+ * opened a preview with it.
+ */
 async function cachingOf(event: H3Event, name: string, now: number): Promise<string> {
   // Whoever works here sees very many, and may see all of them.
   if (await signedInOf(event, now)) return 'private, max-age=300'
   if (await isOnLivePage(database(), name)) return 'public, max-age=300'
+  if (await isOnPreview(openedPreviews(event), name, now)) return 'private, max-age=60'
   throw new Problem(401, 'Not signed in', 'This file is on no page that is live. Sign in to see it.')
 }
 

@@ -10,6 +10,7 @@ const proof = computed(() => props.page.proof)
 </script>
 
 <template>
+  <ProofComments :sku="sku" />
   <ProofMoments v-if="proof" :sku="sku" :version="version" class="mt-2.5" />
   <LeftOutList v-if="proof" :left-out="proof.left_out" :layout="proof.layout" :sku="sku" />
   <details v-if="page.framed" class="mt-2">

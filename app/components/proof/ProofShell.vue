@@ -7,6 +7,7 @@ const emit = defineEmits<{ fold: [] }>()
 const screen = useProofWidth()
 const { room, least, most, makeRoomFor } = useProofRoom()
 const whole = useWholeProof()
+const lens = useLensStore()
 watch(screen, makeRoomFor)
 
 /** One press of an arrow pulls it so far, in pixels. */
@@ -50,6 +51,7 @@ const take = (e: PointerEvent) => (e.currentTarget as HTMLElement).setPointerCap
       <h2 class="text-[14px]">Proof</h2>
       <ScreenChoice v-model="screen" />
       <span class="code ml-auto truncate">{{ sku }}</span>
+      <SharePreview v-if="sku" :sku="sku" :editions="lens.editions" />
       <button v-if="sku" class="plain min-h-6" type="button" @click="whole.open()">Enlarge</button>
       <button class="plain min-h-6" type="button" @click="emit('fold')">Hide</button>
     </div>

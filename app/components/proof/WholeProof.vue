@@ -136,6 +136,7 @@ useKeys('Enlarged proof', [{ keys: 'Escape', does: 'Close the enlarged proof', r
           :model-value="whole.beside.value"
           @update:model-value="whole.setBeside($event ?? '')"
         />
+        <SharePreview class="act" :sku="sku" :editions="lens.editions" />
         <button class="act" type="button" @click="whole.close()">Close <span class="key">Esc</span></button>
       </span>
     </div>

@@ -1,7 +1,4 @@
 <script setup lang="ts">
-import { phraseLine } from '@core/page/phrases'
-import { plainText } from '@core/richtext/read'
-import type { ReleasedCategory, ReleasedMenuEntry, SiteDocument } from '@core/release/site'
 import type { ReleasedDocument } from '@core/release/document'
 import { framedDocument } from '../proof/framedPage'
 import type { PartMark } from '../proof/partMark'
@@ -15,42 +12,9 @@ const props = defineProps<{
   /** How wide the screen is on which it is shown, in pixels. */
   width: number
 }>()
-
-interface Line {
-  key: string
-  text: string
-  depth: number
-}
-type Branch = ReleasedMenuEntry | ReleasedCategory
-const branchLines = (branches: readonly Branch[], depth = 0): Line[] =>
-  branches.flatMap((e, i) => [
-    { key: `${depth}-${i}-${e.name}`, text: e.name, depth },
-    ...branchLines(e.children, depth + 1),
-  ])
-const plainLines = (texts: Readonly<Record<string, string>>): Line[] =>
-  Object.entries(texts).map(([key, text]) => ({ key, text, depth: 0 }))
-const linesOfKind: { [K in SiteDocument['kind']]: (document: Extract<SiteDocument, { kind: K }>) => Line[] } = {
-  menu: ({ entries }) => branchLines(entries),
-  categories: ({ categories }) => branchLines(categories),
-  addresses: ({ addresses }) => plainLines({ ...addresses }),
-  page: ({ title, html }) =>
-    [title, ...plainText(html).split('\n')].map((text, i) => ({ key: String(i), text, depth: 0 })),
-  phrases: ({ phrases }) => Object.entries(phrases).map(([key, forms]) => ({ key, text: phraseLine(forms), depth: 0 })),
-}
-/** What is no page, as lines of text. */
-const lines = computed((): Line[] => {
-  const { document } = props
-  if (document === null || document.kind === 'product') return []
-  return linesOfKind[document.kind](document as never)
-})
 const page = computed(() =>
   props.document?.kind === 'product' ? framedDocument(props.document, { allOpen: true }) : null,
 )
-const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }
-const groundOf = (key: string) => {
-  const mark = props.marks[key]
-  return mark && (grounds[mark] ?? 'bg-indigowash')
-}
 </script>
 
 <template>
@@ -66,24 +30,13 @@ const groundOf = (key: string) => {
         :called="called"
       />
     </ScaledWidth>
-    <ul
-      v-else-if="document"
-      class="min-h-0 flex-1 overflow-auto border border-hair2 bg-sheet p-3 font-serif"
-      :lang="language"
-      :dir="document.direction"
-      tabindex="0"
-      :aria-label="called"
-    >
-      <li
-        v-for="line in lines"
-        :key="line.key"
-        class="px-1"
-        :class="groundOf(line.key)"
-        :style="{ paddingInlineStart: `${line.depth * 16 + 4}px` }"
-      >
-        {{ line.text }}
-      </li>
-    </ul>
+    <DocumentLines
+      v-else-if="document && document.kind !== 'product'"
+      :document="document"
+      :language="language"
+      :marks="marks"
+      :called="called"
+    />
     <p v-else class="flex-1 border border-hair2 bg-sheet p-4 text-ink2">There is no page.</p>
   </div>
 </template>

@@ -19,6 +19,7 @@ const isReleasable = computed(
 )
 const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0)
 const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
+const editions = computed(() => lens.editions.filter((e) => e.storefront === props.release.storefront))
 const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
 
 type Asked = 'release' | 'schedule' | 'approve' | 'refuse'
@@ -82,6 +83,7 @@ useKeys('Release', [
 
 <template>
   <span class="ml-auto flex flex-wrap gap-2">
+    <SharePreview v-if="release.counts" class="act" :release="release.id" :editions="editions" />
     <button type="button" class="act" :disabled="busy || release.state === 'preparing'" @click="prepareAgain">
       Prepare again
     </button>

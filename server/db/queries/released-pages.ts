@@ -177,6 +177,8 @@ export interface ReleasePageFilter {
   cause?: number
   /** Whether variants that change as their products do are left to these. */
   folded?: boolean
+  /** Only those that the release takes live. */
+  going?: boolean
 }
 
 const pageColumns = sql`
@@ -185,13 +187,14 @@ const pageColumns = sql`
   (select count(*)::int from release_page v
     where v.release_id = g.release_id and v.like_key = g.key and v.language = g.language and v.kind = g.kind) as variants`
 
-function pagesWhere(releaseId: number, { change, language, q, cause, folded }: ReleasePageFilter): SQL {
+function pagesWhere(releaseId: number, { change, language, q, cause, folded, going }: ReleasePageFilter): SQL {
   const all = [sql`g.release_id = ${releaseId}`]
   if (change === 'held') all.push(sql`g.held is not null`)
   else if (change === 'left-out') all.push(sql`g.left_out is not null`)
   else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)
   if (language !== undefined) all.push(sql`g.language = ${language}`)
   if (folded) all.push(sql`g.like_key is null`)
+  if (going) all.push(goes)
   if (cause !== undefined)
     all.push(sql`exists (select 1 from release_cause c
       where c.release_id = g.release_id and c.step_id = ${cause}

@@ -14,6 +14,8 @@ export type AuditKind =
   | 'delivery-key-made'
   | 'delivery-key-ended'
   | 'connection-secret-made'
+  | 'preview-made'
+  | 'preview-withdrawn'
   | 'export'
   | 'any-version'
   | 'release'

@@ -2,6 +2,7 @@ import type { ShownPrice } from '@contracts/proof'
 import type { EffectivePrice } from '@core/prices/effective'
 import { prepareAssignment } from '@core/assignments/assignment'
 import { directionOf } from '@core/language/chain'
+import { productDocument, type ReleasedProduct } from '@core/release/document'
 import { assemblePage, type Page, type PageInput } from '@core/page/assemble'
 import { layoutDifferences, pageDifferences } from '@core/page/differences'
 import type { Layout } from '@core/page/layout'
@@ -109,6 +110,14 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
 export async function proof(sku: string, q: ProofQuery, now: number) {
   const input = await inputOf(sku, q, now)
   return answerOf(assemblePage(input), input)
+}
+
+/**
+ * The page of a product through a lens as shoppers would get it from what is saved, and nothing else; null where they
+ * would get none. Throws 404, 422.
+ */
+export async function savedPage(sku: string, q: ProofQuery, now: number): Promise<ReleasedProduct | null> {
+  return productDocument(await inputOf(sku, q, now))
 }
 
 /**

@@ -35,6 +35,7 @@ import {
 } from '../../db/queries/releases'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
+import { idOfCursor, pageOf } from '../paging'
 import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
 import { enqueue } from '../work/jobs'
@@ -69,11 +70,9 @@ export async function listReleases({
   limit: number
   cursor?: string
 }) {
-  const before = cursor === undefined ? undefined : Number(cursor)
-  if (before !== undefined && !Number.isInteger(before)) throw unprocessable('The cursor is not valid.')
-  const rows = await releasesBefore(database(), storefront, before, limit + 1)
-  const items = await documentsOf(rows.slice(0, limit))
-  return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
+  const rows = await releasesBefore(database(), storefront, idOfCursor(cursor), limit + 1)
+  const { items, next } = pageOf(rows, limit)
+  return { items: await documentsOf(items), next }
 }
 
 /** Has the worker put a release together. */

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+import type { PreviewEdition } from '@contracts/previews'
+
+/** The button with which a product's page, or a release, is shared with people without an account. */
+defineOptions({ inheritAttrs: false })
+defineProps<{ sku?: string; release?: number; editions: readonly PreviewEdition[] }>()
+const session = useSessionStore()
+const open = ref(false)
+</script>
+
+<template>
+  <template v-if="session.mayEdit">
+    <button type="button" :class="$attrs.class ?? 'plain min-h-6'" @click="open = true">Share</button>
+    <LazyPreviewDialog v-if="open" v-model="open" :sku="sku" :release="release" :editions="editions" />
+  </template>
+</template>
