@@ -146,6 +146,27 @@ export interface StorefrontRelease {
   open: ReleaseDocument[]
 }
 
+/** A link that leads nowhere, with the pages that it stands on. */
+export interface BrokenLink {
+  /** As it was written. */
+  href: string
+  language: string
+  /** Why it leads nowhere, in words. */
+  problem: string
+  /** When it was asked last, of a link to another site; null of one inside the storefront. */
+  asked: string | null
+  /** How many pages have it, and the first few of them. */
+  pages: number
+  on: { kind: string; key: string; name: string }[]
+}
+
+/** The links on some pages: how many there are, how many of other sites were not asked yet, and those that are broken. */
+export interface LinkReport {
+  links: number
+  waiting: number
+  items: BrokenLink[]
+}
+
 /** How a page of a release stands to what is live. */
 export type ReleasedChange = Exclude<ChangeKind, 'moved'>
 

@@ -71,7 +71,7 @@ const toggle = (code: string) => {
   if (!next.delete(code)) next.add(code)
   out.value = next
 }
-const percent = (n: number) => `${Math.floor(n * 100)} %`
+const percent = (n: number) => `${Math.floor(n * 100)}%`
 useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () => void look() }])
 </script>
 

@@ -15,6 +15,7 @@ import {
   scheduleBody,
   submitBody,
   type KeptOut,
+  type LinkReport,
   type ReleaseCause,
   type ReleaseDocument,
   type ReleasePageComparison,
@@ -34,6 +35,8 @@ export interface ReleaseAnswers {
   prepareRelease: ReleaseDocument
   releasePages: Counted<ReleasePageRow>
   releasePage: ReleasePageComparison
+  releaseLinks: LinkReport
+  liveLinks: LinkReport
   releaseCauses: Items<ReleaseCause & { pages: number }>
   releaseAnyway: ReleasePageRow
   holdBack: ReleasePageRow
@@ -123,6 +126,18 @@ export const releaseOperations = {
     action: 'release',
   },
   getRelease: { method: 'get', path: '/api/releases/{id}', summary: 'One release', action: 'read' },
+  releaseLinks: {
+    method: 'get',
+    path: '/api/releases/{id}/links',
+    summary: 'The links on the pages that a release changes, and those that would be broken once it is live',
+    action: 'read',
+  },
+  liveLinks: {
+    method: 'get',
+    path: '/api/releases/storefronts/{storefront}/links',
+    summary: 'The links on the live pages of a storefront, and those that are broken',
+    action: 'read',
+  },
   discardRelease: {
     method: 'delete',
     path: '/api/releases/{id}',

@@ -7,6 +7,7 @@ import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { checkWhatWentLive } from '../services/release/check-live'
 import { releaseWhatIsDue } from '../services/release/going-live'
+import { askOutside, forgetUnusedLinks } from '../services/release/outside-links'
 import { followPlans } from '../services/release/plans'
 import { forgetOldReleases } from '../services/release/retention'
 import { noteMoments } from '../services/release/steps'
@@ -37,6 +38,8 @@ export const chores: Record<string, Chore> = {
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   'Old releases': { every: 3_600_000, atStart: false, work: forgetOldReleases },
   'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
+  'Links to other sites': { every: 5000, atStart: false, work: askOutside },
+  'Links that are no more': { every: 3_600_000, atStart: false, work: forgetUnusedLinks },
   // After what changed by a release or by time was noted.
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
   'Translations that are due': { every: 60_000, atStart: true, work: tellOfDueWork },

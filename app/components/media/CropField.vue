@@ -116,7 +116,7 @@ function clear() {
         class="point absolute"
         :disabled="disabled"
         :style="{ left: percent(point.x), top: percent(point.y) }"
-        :aria-label="`Focal point, ${Math.round(point.x * 100)} % from the left, ${Math.round(point.y * 100)} % from the top`"
+        :aria-label="`Focal point, ${Math.round(point.x * 100)}% from the left, ${Math.round(point.y * 100)}% from the top`"
         @keydown="pointKey"
       />
       <div
@@ -131,7 +131,7 @@ function clear() {
         aria-valuemin="0"
         aria-valuemax="100"
         :aria-valuenow="Math.round(at(e) * 100)"
-        :aria-valuetext="`${Math.round(at(e) * 100)} %`"
+        :aria-valuetext="`${Math.round(at(e) * 100)}%`"
         :aria-orientation="e === 'left' || e === 'right' ? 'horizontal' : 'vertical'"
         :aria-disabled="disabled"
         @pointerdown.stop.prevent="drag(e, $event)"

@@ -132,7 +132,7 @@ const openedWords = ({ opened }: PreviewLink) => (opened === null ? 'not opened 
         <li v-for="l in links" :key="l.id" class="ruled flex items-baseline gap-3">
           <span class="min-w-0 flex-1">
             <b class="font-semibold">{{ l.audience }}</b>
-            <span class="block truncate text-[12px] text-ink2" :title="languagesOf(l)"
+            <span class="fine-line block" :title="languagesOf(l)"
               >until {{ dayShown(l.until) }} · {{ openedWords(l) }} · {{ languagesOf(l) }}</span
             >
           </span>

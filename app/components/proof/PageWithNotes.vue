@@ -29,7 +29,7 @@ const parts = computed((): Shown[] => Object.values(props.page.proof?.areas ?? {
       :style="{ maxWidth: `${screenWidths[screen]}px` }"
     >
       <ProofFrame
-        class="h-full border border-hair2 bg-white"
+        class="page-frame"
         :page="page.framed"
         :language="page.language"
         :asked="asked"

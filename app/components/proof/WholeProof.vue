@@ -38,7 +38,10 @@ const other = useProofPage(() =>
     ? undefined
     : { sku: props.sku, lens: besideLens.value, delivered: whole.kind.value === 'live' },
 )
-const isBeside = computed(() => whole.kind.value !== 'nothing' && other.page.value !== undefined)
+/** Where what stands beside cannot be had, nothing does: the page before it would stand under another title. */
+const isBeside = computed(
+  () => whole.kind.value !== 'nothing' && other.page.value !== undefined && !other.problem.value,
+)
 
 const besideChoices: Option<BesideKind>[] = [
   option('nothing', 'Nothing'),

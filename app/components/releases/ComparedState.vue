@@ -21,14 +21,7 @@ const page = computed(() =>
   <div class="flex min-h-0 flex-col">
     <h2 class="h-7 font-sans text-[12.5px] font-normal text-ink2"><slot /></h2>
     <ScaledWidth v-if="page" :width="width">
-      <ProofFrame
-        class="h-full border border-hair2 bg-white"
-        :page="page"
-        :language="language"
-        :asked="null"
-        :marks="marks"
-        :called="called"
-      />
+      <ProofFrame class="page-frame" :page="page" :language="language" :asked="null" :marks="marks" :called="called" />
     </ScaledWidth>
     <DocumentLines
       v-else-if="document && document.kind !== 'product'"

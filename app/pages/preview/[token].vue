@@ -83,7 +83,7 @@ useHead({ title: computed(() => (preview.value ? `${preview.value.title} · Prev
               :style="{ maxWidth: `${screenWidths[screen]}px` }"
             >
               <ProofFrame
-                class="h-full border border-hair2 bg-white"
+                class="page-frame"
                 :page="framed"
                 :language="edition.language"
                 :asked="asked"

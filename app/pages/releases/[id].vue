@@ -50,6 +50,9 @@ const { data: causes } = useAnswer(
     on: () => release.value?.base,
   },
 )
+const links = useAnswer('releaseLinks', () => (isPrepared.value ? { params: { id: id.value } } : undefined), {
+  on: () => [release.value?.base, release.value?.counts],
+})
 const causeOptions = computed(() =>
   (causes.value?.items ?? []).map(({ step, title, pages }) => option(step, `${title} (${numberShown(pages)})`)),
 )
@@ -198,6 +201,7 @@ useKeys('Pages of a release', walking)
             <span class="text-ink2"> {{ byWhomShown(a) }}</span><template v-if="a.comment">: {{ a.comment }}</template>
           </li>
         </ul>
+        <BrokenLinks v-if="links.data.value" :report="links.data.value" :storefront="release.storefront" />
         <div class="flex flex-wrap items-center border-t border-hair2">
           <dl class="flex flex-wrap items-stretch">
             <div v-for="c in counts" :key="c.of" class="border-r border-hair px-4 py-2">

@@ -46,10 +46,10 @@ function pageOf(c: PageComment) {
           <div class="min-w-0">
             <NuxtLink class="font-semibold hover:underline" :to="pageOf(c)">{{ c.title }}</NuxtLink>
             <p v-if="c.part" class="truncate">{{ c.part.title }}</p>
-            <p class="truncate text-[12px] text-ink2" :class="`thread-${c.storefront}`">
+            <p class="fine-line" :class="`thread-${c.storefront}`">
               <span class="dot mr-1.5" />{{ setup.editionName(c.storefront, c.language) }}
             </p>
-            <p v-if="c.audience" class="truncate text-[12px] text-ink2">shared with {{ c.audience }}</p>
+            <p v-if="c.audience" class="fine-line">shared with {{ c.audience }}</p>
           </div>
           <StaffComment :comment="c" @changed="refresh" />
         </li>

@@ -54,7 +54,7 @@ useKeys('Duplicate texts', [
       >
         <h2 class="text-[13.5px]">
           {{ countShown(g.products, 'product') }},
-          {{ g.least === 1 ? 'word for word' : `similar: ${Math.floor(g.least * 100)} %` }}
+          {{ g.least === 1 ? 'word for word' : `similar: ${Math.floor(g.least * 100)}%` }}
         </h2>
         <div v-for="(t, j) in g.texts" :key="j" class="grid grid-cols-[minmax(0,1fr)_300px] gap-5 pt-1">
           <p class="line-clamp-3 font-serif" :lang="lens.language" :dir="directionOf(lens.language)">{{ t.text }}</p>

@@ -266,7 +266,7 @@ function leaveNew() {
               >
               <span class="truncate">{{ nameOf(r.item) }}</span><span
                 v-if="r.item.type"
-                class="truncate text-[12px] text-ink2"
+                class="fine-line"
                 >{{ setup.label(setup.types.get(r.item.type)?.labels, r.item.type) }}</span
               >
               <span class="ml-auto text-ink2"

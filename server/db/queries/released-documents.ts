@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import { and, eq, sql } from 'drizzle-orm'
 import { mediaOf, type ReleasedDocument } from '@core/release/document'
+import { linksOf } from '@core/release/links'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
 import { lockTogether } from './locks'
@@ -90,18 +91,37 @@ export async function keepDocuments(
       missing.map(([digest]) => digest),
     )
     for (const [digest, n] of written) numbers.set(digest, n)
-    await keepMediaNames(
-      tx,
-      missing.map(([digest, text]) => ({ document: written.get(digest)!, text })),
-    )
+    const read = missing.map(([digest, text]) => ({
+      document: written.get(digest)!,
+      text,
+      content: JSON.parse(text) as ReleasedDocument,
+    }))
+    await keepMediaNames(tx, read)
+    await keepLinks(tx, read)
   }
   return new Map([...digests].map(([digest, text]) => [text, numbers.get(digest)!]))
 }
 
+/** A document that was just written: its number, its canonical text, and what that says. */
+interface WrittenDocument {
+  document: number
+  text: string
+  content: ReleasedDocument
+}
+
+/** Notes which links stand in documents, to be looked up. */
+async function keepLinks(tx: Tx, documents: readonly WrittenDocument[]): Promise<void> {
+  const pairs = documents.flatMap(({ document, content }) => linksOf(content).map((href) => ({ document, href })))
+  if (pairs.length === 0) return
+  await tx.db.execute(sql`
+    insert into released_link (document, href) select document, href
+    from jsonb_to_recordset(${JSON.stringify(pairs)}::jsonb) as x(document bigint, href text) on conflict do nothing`)
+}
+
 /** Notes which pictures and files documents name: only these are sent to shoppers. */
-async function keepMediaNames(tx: Tx, documents: readonly { document: number; text: string }[]): Promise<void> {
-  const pairs = documents.flatMap(({ document, text }) =>
-    mediaOf(JSON.parse(text) as ReleasedDocument, text).map((name) => ({ document, name })),
+async function keepMediaNames(tx: Tx, documents: readonly WrittenDocument[]): Promise<void> {
+  const pairs = documents.flatMap(({ document, text, content }) =>
+    mediaOf(content, text).map((name) => ({ document, name })),
   )
   await tx.db.execute(sql`
     insert into released_media (name, document) select name, document

@@ -50,7 +50,7 @@ export const validAt = (n: SQL | number, row = sql`p`): SQL =>
  * Whether a page `g` of a release goes live with it: nothing holds it back, or it is released all the same, and nobody
  * left it out.
  */
-const goes = sql`((g.held is null or g.anyway is not null) and g.left_out is null)`
+export const goes = sql`((g.held is null or g.anyway is not null) and g.left_out is null)`
 
 /** When a row begins, in milliseconds since 1970; null from the beginning of time. */
 const beginsOf = (begins: SQL) => sql`

@@ -70,5 +70,7 @@ export async function deleteUnreadDocuments(tx: Tx): Promise<number> {
       and not exists (select 1 from release_row w where w.document = d.id)`)
   await tx.db.execute(sql`
     delete from released_media m where not exists (select 1 from released_document d where d.id = m.document)`)
+  await tx.db.execute(sql`
+    delete from released_link l where not exists (select 1 from released_document d where d.id = l.document)`)
   return rowCount ?? 0
 }

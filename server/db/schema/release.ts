@@ -183,6 +183,34 @@ export const releasedMedia = pgTable(
   (t) => [primaryKey({ columns: [t.name, t.document] }), index('released_media_document').on(t.document)],
 )
 
+/** The links that people wrote into documents, as they stand there. */
+export const releasedLink = pgTable(
+  'released_link',
+  {
+    document: bigint('document', { mode: 'number' }).notNull(),
+    href: exactText('href').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.document, t.href] })],
+)
+
+/** Addresses outside to which pages link, and how each answered when it was asked last. */
+export const outsideLink = pgTable(
+  'outside_link',
+  {
+    address: exactText('address').primaryKey(),
+    host: text('host').notNull(),
+    /** When it is asked next. */
+    due: moment('due').notNull(),
+    /** When it was asked last; null where it never was. */
+    asked: moment('asked'),
+    status: integer('status'),
+    problem: text('problem'),
+    /** How many times in a row it was not there. */
+    failures: integer('failures').notNull().default(0),
+  },
+  (t) => [index('outside_link_due').on(t.due)],
+)
+
 /** What people said of a release that waits for approval. */
 export const releaseApproval = pgTable(
   'release_approval',

@@ -106,7 +106,7 @@ async function checkRelease(id: number, { editions, group, at }: PreviewBody): P
     throw new Problem(409, 'Not on its way', 'Only a release that is prepared and not live yet can be previewed.')
   if (group !== null || at !== null)
     throw unprocessable('A release is shown as a customer without a group gets it once it is live.', [
-      { path: group === null ? 'at' : 'group', message: 'Leave it out.' },
+      { path: group === null ? 'at' : 'group', message: 'A release has none.' },
     ])
   if (editions.some((e) => e.storefront !== release.storefront))
     throw unprocessable(`This release is of “${release.storefront}”.`, [

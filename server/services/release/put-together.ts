@@ -39,6 +39,7 @@ import { evaluateDue } from '../readiness/due'
 import { Cancelled, type WorkControls } from '../work/jobs'
 import { causeReader, type CauseReader } from './causes'
 import { comparedPage, type ComparedPage } from './compared'
+import { askForOutside } from './outside-links'
 
 /** So many families are put together at a time, each block in a transaction of its own. */
 const blockSize = 100
@@ -97,6 +98,7 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
   return inTransaction(async (tx) => {
     await removeGone(tx, bench, reachedKeys)
     if (isEverything(bench.release.scope)) unchanged += await putSite(tx, bench)
+    await askForOutside(tx, bench.storefront, id, bench.now)
     const counts = { ...(await countStaged(tx.db, id)), unchanged }
     await updateRelease(tx, id, { counts, state: 'draft' })
     return counts

@@ -16,6 +16,7 @@ const creating = ref(false)
 const removing = ref(false)
 const plans = useTemplateRef<{ add: () => void }>('plans')
 const kept = useAnswer('keptOut', () => ({ params: { storefront: code.value } }))
+const links = useAnswer('liveLinks', () => ({ params: { storefront: code.value } }))
 async function letComeBack(sku: string) {
   try {
     await call('letComeBack', { params: { storefront: code.value, sku } })
@@ -87,6 +88,7 @@ useKeys('Releases of a storefront', [
     </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="page-body" tabindex="0" aria-label="Releases of the storefront">
+      <BrokenLinks v-if="links.data.value" class="pt-2" :report="links.data.value" :storefront="code" />
       <StandingPlans ref="plans" :storefront="code" />
       <section v-if="kept.data.value?.items.length" class="border-b border-hair2 px-5 py-3" aria-label="Kept out">
         <h2>Kept out</h2>
