@@ -10,7 +10,7 @@ export type ListedPreview = PreviewRow & { open: number }
 
 const openComments = sql<number>`(
   select count(*)::int from page_comment c
-  where c.link_id = ${t.previewLink.id} and c.answers is null and c.settled is null)`
+  where c.link_id = preview_link.id and c.answers is null and c.settled is null)`
 
 /** Which preview links are asked for: all that there are, or those of a product or a release. */
 export interface PreviewFilter {
