@@ -7,6 +7,12 @@ import type { Explanation } from '../rules/explain'
  */
 export type PutBy = ReachReason | 'layout' | 'own' | 'split' | 'picked'
 
+/** A piece by its code, and what it is called inside. */
+export interface NamedPiece {
+  code: string
+  name: string
+}
+
 /** Why a part is where it is. */
 export interface Because {
   /** The assignment that brought it, or null where none did. */
@@ -21,8 +27,8 @@ export interface Because {
   language: { title: string; body: string } | null
   /** Other assignments that would have brought the same piece. */
   also: readonly AssignmentName[]
-  /** The piece whose place it took. */
-  replaces?: string
+  /** The piece whose place it took, by its code and its name. */
+  replaces?: NamedPiece
 }
 
 export interface Shown {

@@ -8,7 +8,7 @@ import {
 import { limitThatFails, type Lens } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
 import type { Facts } from '../rules/fact-shape'
-import { becauseOf, nobody, type Because, type LeftOut, type PutBy } from './because'
+import { becauseOf, nobody, type Because, type LeftOut, type NamedPiece, type PutBy } from './because'
 import type { Piece, QuestionSet } from './piece'
 
 /** What puts a piece on a page, in the terms of placing: who, and with which number among those of one order. */
@@ -25,7 +25,7 @@ export interface Placement extends Source {
   piece: string
   area: string
   also: AssignmentName[]
-  replaces?: string
+  replaces?: NamedPiece
 }
 
 /** An assignment that would take the place of a piece. */
@@ -197,11 +197,12 @@ function replace(
 ) {
   for (const [target, all] of replacements) {
     all.sort((a, b) => byPlace(a.source, b.source))
+    const replaces = { code: target, name: nameOf(target) }
     const [first, ...others] = all as [Replacement, ...Replacement[]]
     const because = ({ source }: Replacement): Because => ({
       ...becauseOf(source.put, source.order),
       assignment: source.assignment!.called,
-      replaces: target,
+      replaces,
     })
     const places = placements.filter((p) => p.piece === target && p.replaces === undefined)
     const area = places[0]?.area ?? first.source.assignment!.area
@@ -234,7 +235,7 @@ function replace(
       p.piece = first.piece
       p.assignment = first.source.assignment
       p.put = first.source.put
-      p.replaces = target
+      p.replaces = replaces
     }
   }
 }

@@ -111,6 +111,30 @@ test('a product is released, looked at in the shop, changed, compared and releas
   await patchValues(page, sku, [{ attribute: 'name', language: 'en-GB', value: name }])
 })
 
+test('a release says which links would lead nowhere, and on which pages', async ({ page }) => {
+  await enter(page, '/releases?in=uk/en-GB')
+  const { sku } = await readyProduct(page)
+  const { values } = (await (await page.request.get(`/api/products/${sku}`)).json()) as {
+    values: { attribute: string; language?: string; value: unknown }[]
+  }
+  const old = String(values.find((v) => v.attribute === 'description' && v.language === 'en-GB')!.value)
+  const describe = (value: string) => patchValues(page, sku, [{ attribute: 'description', language: 'en-GB', value }])
+  await describe(`${old}<p>It goes well with <a href="/uk/en-GB/p/no-such-light">the small one</a>.</p>`)
+  await page.reload()
+  await page.getByRole('button', { name: 'New release of United Kingdom' }).click()
+  await coverProduct(page, sku)
+  await page.getByRole('button', { name: /^Prepare the release/ }).click()
+  await expect(page.getByRole('grid').getByRole('row').first()).toContainText('changed')
+  await page.getByText('1 broken link', { exact: true }).click()
+  const links = page.getByRole('list', { name: 'Broken links' })
+  await expect(links).toContainText('There is no product page “no-such-light” in English (United Kingdom).')
+  expect(await findings(page)).toEqual([])
+  await expect(links.getByRole('link')).toHaveAttribute('href', new RegExp(`/catalogue/${sku}\\?in=uk`))
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await expect(page).toHaveURL(/\/releases(\?|$)/)
+  await describe(old)
+})
+
 test('a page that is not ready is held back with its reasons, and released anyway with one', async ({ page }) => {
   const sku = 'LU-0120'
   await enter(page, '/releases?in=uk/en-GB')

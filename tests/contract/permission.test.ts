@@ -27,10 +27,13 @@ describe('what a role may do', () => {
     const reading = all.filter(([, o]) => (o.method === 'get' || o.reads) && o.within !== undefined)
     expect(reading.map(([name]) => name)).toEqual([])
   })
-  it('is nothing without signing in, but for signing in, what is delivered, and how the server is', async () => {
+  it('is nothing without signing in, but for signing in, what is delivered or shared, and how the server is', async () => {
     const open = all.filter(([, o]) => o.action === null).map(([name]) => name)
     const delivered = open.filter((name) => name.startsWith('deliver'))
-    expect(open.filter((name) => !delivered.includes(name)).sort()).toEqual([
+    // Whoever has the secret of a link needs nothing else.
+    const shared = open.filter((name) => operations[name].path.startsWith('/api/preview/{token}'))
+    expect(shared.sort()).toEqual(['answerOnPreview', 'commentOnPreview', 'openPreview', 'previewPage', 'previewPages'])
+    expect(open.filter((name) => !delivered.includes(name) && !shared.includes(name)).sort()).toEqual([
       'docs',
       'health',
       'openapi',

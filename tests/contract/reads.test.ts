@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { operations, type Operation } from '@contracts/operations'
+import type { MadePreviewLink } from '@contracts/previews'
 import { base, type Client, signedIn } from './client'
 
 // Every call that reads, on the demo: the client holds each answer to the contract.
@@ -8,6 +9,9 @@ let maren: Client
 let ada: Client
 beforeAll(async () => {
   ;[maren, ada] = await Promise.all([signedIn('manager'), signedIn('administrator')])
+  const until = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10)
+  const shared = { audience: 'The test', sku: 'PE-1830', editions: [lens], until }
+  named.token = (await maren.post<MadePreviewLink>('/api/previews', shared)).body.address.split('/').at(-1)!
 })
 
 const edition = 'storefront=de&language=de-DE'
@@ -53,6 +57,8 @@ const queries: Record<string, string> = {
   translators: 'language=de-DE',
   memoryMatches: 'source=Weight&to=de-DE',
   findPoolItems: 'model=Regn',
+  previewPages: edition,
+  previewPage: `${edition}&key=PE-1830`,
 }
 const weight = { field: 'attribute:weight', is: 'present' }
 const bodies: Record<string, unknown> = {

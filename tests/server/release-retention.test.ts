@@ -47,7 +47,7 @@ async function release(storefront: string, before: State, after: State): Promise
     const pointer = await lockLivePointer(tx, storefront)
     const number = pointer.number + 1
     const texts = new Map(keys.flatMap((key) => (after[key] ? [[key, `${storefront} ${key} ${after[key]}`]] : [])))
-    const json = new Map([...texts].map(([key, text]) => [key, JSON.stringify({ text })]))
+    const json = new Map([...texts].map(([key, text]) => [key, JSON.stringify({ kind: 'phrases', text })]))
     const documents = await keepDocuments(tx, { storefront, language }, new Set(json.values()))
     const made = { madeBy: 1, made: new Date(now) }
     const id = await insertRelease(tx, { storefront, title: '', scope: {}, base: pointer.number, ...made })

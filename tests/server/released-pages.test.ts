@@ -130,7 +130,7 @@ describe('documents', () => {
   it('are kept once each, and come back as they were', async () => {
     const texts = new Set(
       ['Regn', 'Été sec', 'バッグ', 'حقيبة'].map((name) =>
-        JSON.stringify({ kind: 'product', name, pictures: [], related: [], html: '<p>x</p>'.repeat(40) }),
+        JSON.stringify({ kind: 'product', name, pictures: [], areas: [], related: [], html: '<p>x</p>'.repeat(40) }),
       ),
     )
     const edition = { storefront: 'uk', language: 'en-GB' }

@@ -69,7 +69,11 @@ const why = (l: Line) => {
   if (l.out) return `not shown: ${l.out}`
   const b = l.because!
   if (b.assignment)
-    return `assignment ${b.assignment.number}, ` + `${b.assignment.name}${b.replaces ? `, replaces ${b.replaces}` : ''}`
+    return [
+      `assignment ${b.assignment.number}`,
+      b.assignment.name,
+      ...(b.replaces ? [`replaces ${b.replaces.name}`] : []),
+    ].join(', ')
   return (
     { own: 'this product’s own', split: 'split from the description', picked: 'picked by the product or its type' }[
       b.reach as string

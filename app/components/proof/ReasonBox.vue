@@ -30,8 +30,8 @@ function languagesShown({ title, body }: { title: string; body: string }) {
       {{ reachWords(because)
       }}<template v-if="because.replaces"
         >, replaces
-        <NuxtLink class="underline" :to="`/library/${segment(because.replaces)}`">{{
-          because.replaces
+        <NuxtLink class="underline" :to="`/library/${segment(because.replaces.code)}`">{{
+          because.replaces.name
         }}</NuxtLink></template
       >.
     </p>

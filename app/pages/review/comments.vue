@@ -17,9 +17,10 @@ const { items, first, hasMore, showMore, problem, refresh } = useMore('listPageC
   query: { state: state.value, mine: mine.value, ...(cursor === undefined ? {} : { cursor }) },
 }))
 const editionOf = ({ storefront, language }: PageComment) => `${storefront}/${language}`
-/** Where the page can be looked at: in the release that it was shown from, or in the catalogue. */
+/** Where the page can be looked at: in the release that it was shown from, in the catalogue, or in its storefront. */
 function pageOf(c: PageComment) {
   if (c.release !== null) return { path: `/releases/${c.release}` }
+  if (c.kind !== 'product') return { path: `/settings/storefronts/${segment(c.storefront)}` }
   return { path: `/catalogue/${segment(c.key)}`, query: { in: editionOf(c) } }
 }
 </script>

@@ -264,11 +264,9 @@ function leaveNew() {
                 @click.stop="closed.has(r.item.code) ? open(r.item.code) : close(r.item.code)"
                 >{{ r.hasChildren ? (closed.has(r.item.code) ? '▸' : '▾') : '' }}</span
               >
-              <span class="truncate">{{ nameOf(r.item) }}</span><span
-                v-if="r.item.type"
-                class="fine-line"
-                >{{ setup.label(setup.types.get(r.item.type)?.labels, r.item.type) }}</span
-              >
+              <span class="truncate">{{ nameOf(r.item) }}</span><span v-if="r.item.type" class="fine-line">{{
+                setup.label(setup.types.get(r.item.type)?.labels, r.item.type)
+              }}</span>
               <span class="ml-auto text-ink2"
                 >{{ r.item.products
                 }}<template v-if="r.item.below > r.item.products"> · {{ r.item.below }} with all below</template></span

@@ -105,7 +105,11 @@ describe('what replaces a piece', () => {
       { pieces },
     )
     expect(p.order).toEqual(['description', 'b', 'c', 'facts'])
-    expect(p.part('b')!.because).toMatchObject({ order: 30, replaces: 'a', assignment: { name: 'of b' } })
+    expect(p.part('b')!.because).toMatchObject({
+      order: 30,
+      replaces: { code: 'a', name: 'a' },
+      assignment: { name: 'of b' },
+    })
     expect(p.why('a')).toEqual(['“b” replaces it'])
   })
   it('is left out where there is nothing to replace', () => {
