@@ -1,4 +1,5 @@
 import type { ReleasedDocument } from '@core/release/document'
+import { mostOfComment, mostPreviewDays } from '@core/previews/limits'
 import type { ByWhom, ReleasedChange } from './release'
 import { Joi, type Infer } from './schema'
 
@@ -100,11 +101,6 @@ export interface PreviewPage {
   document: ReleasedDocument | null
   comments: PageComment[]
 }
-
-/** A link holds so many days at most. */
-export const mostPreviewDays = 90
-/** So long is a comment at most, in characters. */
-export const mostOfComment = 2000
 
 const editionOfLink = Joi.object({
   storefront: Joi.string().max(64).required(),

@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import {
-  mostPreviewDays,
-  type MadePreviewLink,
-  type OpenedPreview,
-  type PageComment,
-  type PreviewLink,
-  type PreviewPage,
-  type PreviewPageRow,
+import type {
+  MadePreviewLink,
+  OpenedPreview,
+  PageComment,
+  PreviewLink,
+  PreviewPage,
+  PreviewPageRow,
 } from '@contracts/previews'
+import { mostPreviewDays } from '@core/previews/limits'
 import type { Counted, Items, Page } from '@contracts/paging'
 import type { ReleasePageRow } from '@contracts/release'
 import type { ReleasedProduct } from '@core/release/document'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mostOfComment } from '@contracts/previews'
+import { mostOfComment } from '@core/previews/limits'
 
 /** Writes an answer once it is asked for. `send` answers whether it was saved: until then what is written stays. */
 const props = defineProps<{ send: (words: string) => Promise<boolean> }>()

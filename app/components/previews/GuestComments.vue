@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { mostOfComment, type PageComment, type PreviewPageQuery } from '@contracts/previews'
+import type { PageComment, PreviewPageQuery } from '@contracts/previews'
+import { mostOfComment } from '@core/previews/limits'
 
 /** The comments of a preview on one page, and the form for another. */
 const props = defineProps<{

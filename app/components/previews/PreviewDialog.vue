@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { mostPreviewDays, type PreviewEdition, type PreviewLink } from '@contracts/previews'
+import type { PreviewEdition, PreviewLink } from '@contracts/previews'
 import { toggled } from '@core/lists/toggled'
+import { mostPreviewDays } from '@core/previews/limits'
 
 /** Links with which people without an account look at a product's page, or at a release: those there are, and a new one. */
 const open = defineModel<boolean>({ required: true })

@@ -1,14 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto'
-import {
-  mostPreviewDays,
-  type MadePreviewLink,
-  type PreviewBody,
-  type PreviewEdition,
-  type PreviewLink,
-} from '@contracts/previews'
+import type { MadePreviewLink, PreviewBody, PreviewEdition, PreviewLink } from '@contracts/previews'
 import type { Person } from '@contracts/people'
 import type { Page } from '@contracts/paging'
 import { instantOf } from '@core/moments/instant'
+import { mostPreviewDays } from '@core/previews/limits'
 import { database, inTransaction } from '../../db/connect'
 import { loadFamilyOf } from '../../db/queries/families'
 import { namesOfPeople } from '../../db/queries/people'
