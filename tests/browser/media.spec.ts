@@ -44,9 +44,9 @@ test('a batch is dropped in, matched to products by name, put on them and taken 
   await page.goto('/catalogue/A-STRAY-ONE')
   await expect(page.getByRole('heading', { level: 1, name: 'a stray one' })).toBeVisible()
   await page.goto('/catalogue/TW-4410')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText(
-    'tw_4410_packed.jpg It has 500 × 393 pixels',
-  )
+  const pictureFindings = page.getByRole('list', { name: 'Findings about the pictures' })
+  await pictureFindings.getByRole('button', { name: /more findings$/ }).click()
+  await expect(pictureFindings).toContainText('tw_4410_packed.jpg It has 500 × 393 pixels')
   await expect(proof(page).locator('.more img')).toHaveCount(3)
 })
 
