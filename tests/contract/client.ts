@@ -43,7 +43,8 @@ export class Client {
       },
       body: json === undefined ? text : JSON.stringify(json),
     })
-    const set = response.headers.get('set-cookie')
+    // A preview that is opened sets a cookie too, which is none of a session.
+    const set = response.headers.getSetCookie().find((cookie) => cookie.startsWith('inkloom='))
     if (set) this.cookie = set.split(';')[0]!
     const content = await response.text()
     const isJson = /\bjson\b/.test(response.headers.get('content-type') ?? '') && content !== ''

@@ -160,7 +160,8 @@ export async function claimOutside(
 ): Promise<{ address: string; failures: number }[]> {
   const { rows } = await tx.db.execute<{ address: string; failures: number }>(sql`
     update outside_link set due = ${until.toISOString()} where address in (
-      select address from outside_link where address in (
+      -- Whether it is due is asked of the row that is locked: another may have taken it since the hosts were looked at.
+      select address from outside_link where due <= ${now.toISOString()} and address in (
         select distinct on (host) address from outside_link where due <= ${now.toISOString()} order by host, due)
       order by due limit ${limit} for update skip locked)
     returning address, failures`)
