@@ -8,7 +8,7 @@ import type { Explanation } from '../rules/explain'
 export type PutBy = ReachReason | 'layout' | 'own' | 'split' | 'picked'
 
 /** A piece by its code, and what it is called inside. */
-export interface NamedPiece {
+export interface ReplacedPiece {
   code: string
   name: string
 }
@@ -28,7 +28,7 @@ export interface Because {
   /** Other assignments that would have brought the same piece. */
   also: readonly AssignmentName[]
   /** The piece whose place it took, by its code and its name. */
-  replaces?: NamedPiece
+  replaces?: ReplacedPiece
 }
 
 export interface Shown {

@@ -8,7 +8,7 @@ import {
 import { limitThatFails, type Lens } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
 import type { Facts } from '../rules/fact-shape'
-import { becauseOf, nobody, type Because, type LeftOut, type NamedPiece, type PutBy } from './because'
+import { becauseOf, nobody, type Because, type LeftOut, type ReplacedPiece, type PutBy } from './because'
 import type { Piece, QuestionSet } from './piece'
 
 /** What puts a piece on a page, in the terms of placing: who, and with which number among those of one order. */
@@ -25,7 +25,7 @@ export interface Placement extends Source {
   piece: string
   area: string
   also: AssignmentName[]
-  replaces?: NamedPiece
+  replaces?: ReplacedPiece
 }
 
 /** An assignment that would take the place of a piece. */
