@@ -1,4 +1,8 @@
 import { originOfPages, type AddressKind, type PageAddresses } from '../catalogue/page-addresses'
+import { withQuestions } from '../page/with-questions'
+import { readNormalForm } from '../richtext/read'
+import { isElement, walk } from '../richtext/tree'
+import { literalPattern } from '../text/literal'
 import type { ReleasedDocument, ReleasedPart } from './document'
 import type { ReleasedMenuEntry } from './site'
 
@@ -17,13 +21,12 @@ export type LinkTarget =
   /** Nothing that can be looked up: a telephone number, a path of a shop whose address nobody knows. */
   | { to: 'nothing' }
 
-const anchors = /<a\b[^>]*?\shref="([^"]*)"/g
-const entities: Record<string, string> = { '&amp;': '&', '&quot;': '"', '&lt;': '<', '&gt;': '>', '&#39;': "'" }
-const unescaped = (text: string): string => text.replace(/&(?:amp|quot|lt|gt|#39);/g, (e) => entities[e]!)
-const linksInHtml = (html: string): string[] => [...html.matchAll(anchors)].map(([, href]) => unescaped(href!))
-
-const withQuestions = (parts: readonly ReleasedPart[]): ReleasedPart[] =>
-  parts.flatMap((part) => [part, ...withQuestions(part.questions ?? [])])
+const linksInHtml = (html: string): string[] =>
+  html.includes('<a ')
+    ? [...walk(readNormalForm(html))].flatMap((node) =>
+        isElement(node) && node.tag === 'a' ? (node.attributes.href ?? []) : [],
+      )
+    : []
 
 const linksInMenu = (entries: readonly ReleasedMenuEntry[]): string[] =>
   entries.flatMap(({ to, children }) => [
@@ -36,19 +39,21 @@ function linksOfParts(parts: readonly ReleasedPart[]): string[] {
   return parts.flatMap((part) => linksInHtml(part.html)).filter((href) => !here.has(href))
 }
 
-/** The links that people wrote into a document, each once, in order; those to parts that it has are left out. */
-export function linksOf(document: ReleasedDocument): string[] {
-  const all = {
-    product: () =>
-      document.kind === 'product' ? linksOfParts(withQuestions(document.areas.flatMap((a) => a.parts))) : [],
-    page: () => (document.kind === 'page' ? linksInHtml(document.html) : []),
-    menu: () => (document.kind === 'menu' ? linksInMenu(document.entries) : []),
-    phrases: () => [],
-    categories: () => [],
-    addresses: () => [],
-  }[document.kind]()
-  return [...new Set(all)].sort()
+function writtenLinks(document: ReleasedDocument): string[] {
+  switch (document.kind) {
+    case 'product':
+      return linksOfParts(withQuestions(document.areas.flatMap((a) => a.parts)))
+    case 'page':
+      return linksInHtml(document.html)
+    case 'menu':
+      return linksInMenu(document.entries)
+    default:
+      return []
+  }
 }
+
+/** The links that people wrote into a document, each once, in order; those to parts that it has are left out. */
+export const linksOf = (document: ReleasedDocument): string[] => [...new Set(writtenLinks(document))].sort()
 
 /** A part of an address as it is meant; undefined where it is not written as addresses are. */
 function decoded(part: string): string | undefined {
@@ -65,7 +70,7 @@ function partsOfAddress(pattern: string, address: string): Record<string, string
   const source = pattern
     .split(/(\{[^{}]*\})/)
     .map((piece) => {
-      if (!/^\{.*\}$/.test(piece)) return piece.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+      if (!/^\{.*\}$/.test(piece)) return literalPattern(piece)
       names.push(piece.slice(1, -1))
       return '([^/?#]+)'
     })

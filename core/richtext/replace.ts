@@ -1,3 +1,4 @@
+import { literalPattern } from '../text/literal'
 import { isElement, serialise, type RichNode } from './tree'
 import { readNormalForm } from './read'
 
@@ -12,7 +13,7 @@ export interface Search {
 
 /** A pattern that finds what a search looks for; letters and digits of any script make words. */
 export function patternOf({ find, matchCase, wholeWords }: Search): RegExp {
-  const literal = find.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+  const literal = literalPattern(find.normalize('NFC'))
   return new RegExp(wholeWords ? `(?<![\\p{L}\\p{N}])${literal}(?![\\p{L}\\p{N}])` : literal, matchCase ? 'gu' : 'giu')
 }
 

@@ -1,3 +1,4 @@
+import { literalPattern } from '../text/literal'
 import { abbreviations, dottedOrdinals } from './abbreviations'
 
 interface Rules {
@@ -8,8 +9,6 @@ interface Rules {
 }
 
 const known = new Map<string, Rules>()
-
-const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 
 /** `z. B.` may be cut after `z.` and after `B.`; each beginning is one alternative. */
 function endings(list: readonly string[]): RegExp {
@@ -22,7 +21,7 @@ function endings(list: readonly string[]): RegExp {
         return parts.map((_, i) =>
           parts
             .slice(0, i + 1)
-            .map(escape)
+            .map(literalPattern)
             .join('[\\s\\u00a0\\u202f]?'),
         )
       })

@@ -1,6 +1,5 @@
 import { operations, type Operation } from '@contracts/operations'
-
-const literal = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+import { literalPattern } from '@core/text/literal'
 
 interface Address {
   pattern: RegExp
@@ -11,7 +10,7 @@ const addresses: Address[] = (Object.values(operations) as Operation[]).map(({ p
   pattern: new RegExp(
     `^${path
       .split(/\{\w+\}/)
-      .map(literal)
+      .map(literalPattern)
       .join('[^/]+')}$`,
   ),
   method: method.toUpperCase(),
