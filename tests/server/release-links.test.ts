@@ -189,11 +189,11 @@ describe('links to other sites', () => {
     expect((await liveLinks(storefront)).items).toMatchObject([
       { href: elsewhere, pages: 1, problem: expect.stringContaining('elsewhere.example') as string },
     ])
-    await forgetUnusedLinks()
+    await forgetUnusedLinks(now)
     expect(await known()).toBeDefined()
     await write('LK-1', 'description', '<p>Nothing.</p>')
     await releaseAll()
-    await forgetUnusedLinks()
+    await forgetUnusedLinks(now)
     expect([await known(), await failuresOf('/there')]).toEqual([undefined, undefined])
   })
 })

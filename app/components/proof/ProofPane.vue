@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Because } from '@core/page/because'
+import { withQuestions } from '@core/page/with-questions'
 import { useProofPage } from './useProofPage'
 import { roomForNotes, useProofRoom } from './useProofRoom'
 import { useProofTried } from './useProofTried'
@@ -18,9 +19,7 @@ const hasNotes = computed(() => room.value >= roomForNotes && Boolean(page.value
 const asked = ref<string | null>(null)
 const topParts = computed(() => Object.values(page.value?.proof?.areas ?? {}).flat())
 /** Questions are asked about by choosing them on the page. */
-const askedPart = computed(() =>
-  topParts.value.flatMap((p) => [p, ...(p.questions ?? [])]).find((p) => p.piece === asked.value),
-)
+const askedPart = computed(() => withQuestions(topParts.value).find((p) => p.piece === asked.value))
 </script>
 
 <template>

@@ -23,6 +23,7 @@ import {
 import { storedRecord } from '../../db/queries/records'
 import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem } from '../problem'
+import { largeNumber, rowNumber } from '../row-number'
 import { seal, unseal } from '../signing/seal'
 import { sealedFor, sendOnce } from './send'
 
@@ -104,7 +105,7 @@ export async function listMessages(asked: MessagesAsked): Promise<{ items: Conne
   }
 }
 
-const numberOf = (id: string): number => (/^\d{1,15}$/.test(id) ? Number(id) : 0)
+const numberOf = (id: string): number => rowNumber(id, largeNumber)
 const noMessage = () => notFound('such message')
 
 /** Has a message sent again. Throws 404. */

@@ -15,6 +15,7 @@ import { loadSetup } from '../../db/queries/setup'
 import { settings } from '../../settings'
 import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem, unprocessable } from '../problem'
+import { rowNumber } from '../row-number'
 import { sameSecret } from '../signing/hmac'
 import { groupSignature, hashOfKey, mostSeconds, type SignedGroup } from './group-signature'
 
@@ -124,9 +125,9 @@ export async function makeDeliveryKey(
 
 /** Revokes a key. Throws 404. */
 export async function endDeliveryKey(person: Person, asking: AskedBy, id: string): Promise<void> {
-  const number = /^\d{1,9}$/.test(id) ? Number(id) : undefined
+  const number = rowNumber(id)
   await inTransaction(async (tx) => {
-    const ended = number === undefined ? undefined : await deleteDeliveryKey(tx.db, number)
+    const ended = await deleteDeliveryKey(tx.db, number)
     if (!ended) throw notFound('such delivery key')
     const { name, storefronts } = ended
     await writeAudit('delivery-key-ended', sourceOf(person, asking), { key: number, name, storefronts })

@@ -1,5 +1,6 @@
 import { nowDate } from '../../clock'
 import { auditBefore, insertAudit } from '../../db/queries/audit'
+import { pageOf } from '../paging'
 import { authorize } from './permission'
 import type { Person } from '@contracts/people'
 
@@ -50,7 +51,8 @@ export async function writeAudit(
 export async function listAudit(person: Person, { limit, before }: { limit: number; before?: number }) {
   authorize(person, 'set-up')
   const rows = await auditBefore(before, limit + 1)
-  const items = rows.slice(0, limit).map((r) => ({
+  const { items, next } = pageOf(rows, limit)
+  const lines = items.map((r) => ({
     id: r.id,
     at: r.at.toISOString(),
     kind: r.kind,
@@ -59,5 +61,5 @@ export async function listAudit(person: Person, { limit, before }: { limit: numb
     by: r.by,
     detail: r.detail,
   }))
-  return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
+  return { items: lines, next }
 }

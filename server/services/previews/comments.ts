@@ -1,6 +1,7 @@
 import type { PageComment, PreviewCommentBody, PreviewPageQuery } from '@contracts/previews'
 import type { Page } from '@contracts/paging'
 import type { Person } from '@contracts/people'
+import { withQuestions } from '@core/page/with-questions'
 import type { ReleasedDocument, ReleasedPart } from '@core/release/document'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import {
@@ -19,6 +20,7 @@ import { lockPreview, type PreviewRow } from '../../db/queries/previews'
 import { authorize } from '../people/permission'
 import { idOfCursor, pageOf } from '../paging'
 import { notFound, Problem, unprocessable } from '../problem'
+import { largeNumber, rowNumber } from '../row-number'
 import { documentOfLink, openedBy, refuseEnded } from './opened'
 
 // What people say of pages: those who opened a link, and those who have an account.
@@ -48,7 +50,7 @@ async function takeComment(tx: Tx, link: PreviewRow, now: number): Promise<void>
 
 function partsOf(document: ReleasedDocument | null): ReleasedPart[] {
   if (document?.kind !== 'product') return []
-  return document.areas.flatMap((a) => a.parts).flatMap((p) => [p, ...(p.questions ?? [])])
+  return withQuestions(document.areas.flatMap((a) => a.parts))
 }
 
 /** What a page is called, where it is one. */
@@ -101,7 +103,7 @@ export async function commentOnPreview(
   return { items: await commentsByLink(database(), link.id, page) }
 }
 
-const idOf = (id: string): number => (/^\d{1,15}$/.test(id) ? Number(id) : 0)
+const idOf = (id: string): number => rowNumber(id, largeNumber)
 
 /** What an answer has of the comment that it answers. */
 const answerTo = (comment: PageCommentRow) => ({

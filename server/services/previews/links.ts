@@ -21,6 +21,7 @@ import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { authorize } from '../people/permission'
 import { idOfCursor, pageOf } from '../paging'
 import { notFound, Problem, unprocessable } from '../problem'
+import { rowNumber } from '../row-number'
 import { isOnItsWay, storedRelease } from '../release/documents'
 import { lensOf } from '../reach/reach'
 import { storefrontWithEdition } from '../setup/edition'
@@ -152,7 +153,7 @@ export async function makePreview(
 /** Withdraws a link, which opens nothing from then on. Throws 403, 404. */
 export async function withdrawPreview(person: Person, asking: AskedBy, id: string, now: number): Promise<PreviewLink> {
   authorize(person, 'edit-content')
-  const number = /^\d{1,9}$/.test(id) ? Number(id) : 0
+  const number = rowNumber(id)
   await inTransaction(async (tx) => {
     const link = await lockPreview(tx, number)
     if (!link) throw notFound('such preview link')

@@ -3,6 +3,7 @@ import type { Page, PageInput } from '@core/page/assemble'
 import { findText } from '@core/page/piece'
 import { valuesFor } from '@core/page/values'
 import type { Reader } from '@core/values/resolve'
+import { withQuestions } from '@core/page/with-questions'
 import { markKey, memberOf, type StoredFamily } from '../../db/queries/families'
 
 /** The texts of a page, of the product and of the pieces on it, that nobody has confirmed. */
@@ -25,9 +26,7 @@ function unreadValues({ sku, setup }: PageInput, family: StoredFamily, reader: R
 }
 
 function unreadPieces(page: Page, { pieces, own }: PageInput, reader: Reader): UnreadText[] {
-  const shown = Object.values(page.areas)
-    .flat()
-    .flatMap((part) => [part, ...(part.questions ?? [])])
+  const shown = withQuestions(Object.values(page.areas).flat())
   const isUnread = (piece: string, part: 'title' | 'body') => {
     const record = pieces.get(piece) ?? own.find((p) => p.code === piece)
     const found = record && findText(record, part, reader)

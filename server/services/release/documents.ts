@@ -7,6 +7,7 @@ import { approvalsOfReleases, type ApprovalRow } from '../../db/queries/release-
 import { lockLivePointer, releaseById, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
+import { rowNumber } from '../row-number'
 
 const ended = new Set(['failed', 'cancelled'])
 
@@ -71,7 +72,7 @@ const peopleWhoSaid = (approvals: ReadonlyMap<number, ApprovalRow[]>): number[] 
 
 /** A release by its id, as it is stored. Throws 404. */
 export async function storedRelease(id: string): Promise<ReleaseRow> {
-  const row = /^\d{1,9}$/.test(id) ? await releaseById(database(), Number(id)) : undefined
+  const row = await releaseById(database(), rowNumber(id))
   if (!row) throw notFound(`release with the id ${id}`)
   return (await standing([row]))[0]!
 }

@@ -74,8 +74,12 @@ async function judgeOf(
   return (link) => judges[link.target.to](link.target as never, link)
 }
 
-async function reportOf(setup: StoredSetup, storefront: Storefront, source: LinkSource): Promise<LinkReport> {
+/** The report on some pages of a storefront. Throws 404. */
+async function reportOf(code: string, source: LinkSource): Promise<LinkReport> {
   const db = database()
+  const setup = await loadSetup(db)
+  const storefront = setup.storefronts.get(code)
+  if (!storefront) throw notFound(`storefront “${code}”`)
   const written = await linksOnPages(db, source)
   const links = written.map((l) => ({ ...l, target: targetOf(l.href, storefront.addresses) }))
   const judge = await judgeOf(setup, storefront, 'release' in source ? source.release : null, links)
@@ -103,17 +107,9 @@ async function reportOf(setup: StoredSetup, storefront: Storefront, source: Link
 
 /** The links on the pages that a release takes live, as they would be once it is. Throws 404. */
 export async function releaseLinks(id: string): Promise<LinkReport> {
-  const release = await storedRelease(id)
-  const setup = await loadSetup(database())
-  const storefront = setup.storefronts.get(release.storefront)
-  if (!storefront) throw notFound(`storefront “${release.storefront}”`)
-  return reportOf(setup, storefront, { release: release.id })
+  const { id: release, storefront } = await storedRelease(id)
+  return reportOf(storefront, { release })
 }
 
 /** The links on the live pages of a storefront. Throws 404. */
-export async function liveLinks(code: string): Promise<LinkReport> {
-  const setup = await loadSetup(database())
-  const storefront = setup.storefronts.get(code)
-  if (!storefront) throw notFound(`storefront “${code}”`)
-  return reportOf(setup, storefront, { live: code })
-}
+export const liveLinks = (code: string): Promise<LinkReport> => reportOf(code, { live: code })

@@ -24,17 +24,19 @@ function addressesOutside(storefront: Storefront, hrefs: readonly string[]): str
 const hrefsOn = async (tx: Tx, source: LinkSource): Promise<string[]> =>
   (await linksOnPages(tx.db, source)).map(({ href }) => href)
 
+const askFor = (tx: Tx, addresses: readonly string[], now: number): Promise<void> =>
+  noteOutside(
+    tx,
+    addresses.map((address) => ({ address, host: new URL(address).host })),
+    new Date(now),
+  )
+
 /**
  * Has the other sites asked that the pages of a release link to, as far as they never were; those of pages that are held
  * back too, for they may be released all the same.
  */
 export async function askForOutside(tx: Tx, storefront: Storefront, release: number, now: number): Promise<void> {
-  const addresses = addressesOutside(storefront, await hrefsOn(tx, { release, heldToo: true }))
-  await noteOutside(
-    tx,
-    addresses.map((address) => ({ address, host: new URL(address).host })),
-    new Date(now),
-  )
+  await askFor(tx, addressesOutside(storefront, await hrefsOn(tx, { release, heldToo: true })), now)
 }
 
 /** So many addresses are asked in one turn, each of another host, so that no site is hurried. */
@@ -76,8 +78,11 @@ export async function askOutside(now: number): Promise<void> {
   )
 }
 
-/** Forgets other sites to which no page links any more, live or on its way. */
-export async function forgetUnusedLinks(): Promise<void> {
+/**
+ * Forgets other sites to which no page links any more, live or on its way. Those to which one does are noted again: a
+ * release may have been prepared meanwhile, or the storefront may have moved.
+ */
+export async function forgetUnusedLinks(now: number): Promise<void> {
   await inTransaction(async (tx) => {
     const { storefronts } = await loadSetup(tx.db)
     const open = await openReleases(tx.db)
@@ -90,5 +95,6 @@ export async function forgetUnusedLinks(): Promise<void> {
         used.push(...addressesOutside(storefront, await hrefsOn(tx, source)))
     }
     await forgetOthers(tx.db, used)
+    await askFor(tx, [...new Set(used)], now)
   })
 }

@@ -27,6 +27,7 @@ import {
 import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
+import { rowNumber } from '../row-number'
 import { standing } from './documents'
 import { isFrozen } from './frozen'
 import { takeLive, whyNotLive } from './going-live'
@@ -66,7 +67,7 @@ export async function listPlans(storefront?: string): Promise<{ items: ReleasePl
 }
 
 const planOf = async (tx: Tx, id: string): Promise<PlanRow> => {
-  const row = /^\d{1,9}$/.test(id) ? await lockPlan(tx, Number(id)) : undefined
+  const row = await lockPlan(tx, rowNumber(id))
   if (!row) throw notFound(`release plan with the id ${id}`)
   return row
 }

@@ -1,6 +1,7 @@
 import { refersTo } from '@core/attributes/types/registry'
 import type { Because, Shown } from '@core/page/because'
 import { namesIn } from '@core/media/versions'
+import { withQuestions } from '@core/page/with-questions'
 import { database } from '../../db/connect'
 import { loadFamilyOf } from '../../db/queries/families'
 import type { StoredSetup } from '../../db/queries/setup'
@@ -34,9 +35,7 @@ export async function recordsOfPage(
   const family = await loadFamilyOf(database(), setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const page = await proof(sku, q, now)
-  const shown = Object.values(page.areas)
-    .flat()
-    .flatMap((p: Shown) => [p, ...(p.questions ?? [])])
+  const shown: Shown[] = withQuestions(Object.values(page.areas).flat())
   const missing = page.left_out.filter((l) => meant(l.because?.reach, l.reason))
   const pieces = [...shown, ...missing].filter(isPiece).map((p) => p.piece)
   const members =
