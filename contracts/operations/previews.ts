@@ -69,12 +69,14 @@ export const previewOperations = {
     path: opened,
     summary: 'What a preview link shows; 410 once it is over or withdrawn',
     action: null,
+    shared: true,
   },
   previewPages: {
     method: 'get',
     path: `${opened}/pages`,
     summary: 'The pages that a preview link shows in an edition',
     action: null,
+    shared: true,
     query: Joi.object({
       ...edition,
       q: Joi.string().max(200).description('Search by SKU or name.'),
@@ -87,6 +89,7 @@ export const previewOperations = {
     path: `${opened}/page`,
     summary: 'A page that a preview link shows, with the comments on it',
     action: null,
+    shared: true,
     query: previewPageQuery,
   },
   commentOnPreview: {
@@ -94,6 +97,7 @@ export const previewOperations = {
     path: `${opened}/comments`,
     summary: 'Comment on a page that a preview link shows, or on a part of it',
     action: null,
+    shared: true,
     body: previewCommentBody,
   },
   answerOnPreview: {
@@ -101,6 +105,7 @@ export const previewOperations = {
     path: `${opened}/comments/{id}/answers`,
     summary: 'Answer a comment that came in by the same link',
     action: null,
+    shared: true,
     body: previewAnswerBody,
   },
   listPageComments: {

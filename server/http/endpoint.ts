@@ -59,8 +59,8 @@ export function endpoint<N extends OperationName>(
 /** The same for an operation that is one of many alike, such as those of the kinds of records. */
 export function answering(operation: Operation, handler: (call: Call) => Promise<unknown> | unknown): EventHandler {
   return defineEventHandler(async (event) => {
-    // What is only for whoever is signed in is kept by nobody on the way.
-    if (operation.action !== null) setResponseHeader(event, 'Cache-Control', 'no-store')
+    // What is only for whoever is signed in, or has a secret, is kept by nobody on the way.
+    if (operation.action !== null || operation.shared) setResponseHeader(event, 'Cache-Control', 'no-store')
     let asked: { person: Person; asking: Asking } | undefined
     try {
       const now = clock()

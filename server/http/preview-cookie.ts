@@ -1,4 +1,4 @@
-import { getCookie, setCookie, setResponseHeader, type H3Event } from 'h3'
+import { getCookie, setCookie, type H3Event } from 'h3'
 import { settings } from '../settings'
 
 const name = 'inkloom-preview'
@@ -11,10 +11,9 @@ export const openedPreviews = (event: H3Event): string[] =>
 
 /**
  * Has a browser send the secret of a preview along with what it asks of the media library: pictures cannot send it
- * otherwise. What a preview answers is kept by nobody on the way.
+ * otherwise.
  */
 export function notePreview(event: H3Event, secret: string): void {
-  setResponseHeader(event, 'Cache-Control', 'no-store')
   const secrets = [secret, ...openedPreviews(event).filter((s) => s !== secret)].slice(0, most)
   setCookie(event, name, secrets.join('.'), {
     httpOnly: true,
