@@ -8,6 +8,9 @@ interface Walked<T> {
   rowsBetween: (from: number, to: number) => Promise<T[]>
 }
 
+/** A list of lines that asks for those that come into view. */
+export type Lines<T> = Walked<T> & { show: (from: number, to: number) => void }
+
 /** So many rows are selected at most on the way to a far one; whole lists have actions of their own. */
 const selectedAtMost = 2000
 
@@ -78,7 +81,7 @@ export function useListKeys<T, K = string>(
  * of it is in view, and its keys.
  */
 export function useLineList<T, K = string>(
-  list: Walked<T> & { show: (from: number, to: number) => void },
+  list: Lines<T>,
   {
     at,
     keyOf,

@@ -9,6 +9,14 @@ export const bareLanguageName = (tag: string) => languageName(new Intl.Locale(ta
 
 export { languageName }
 
+/** An edition of a storefront, as it is chosen and written in addresses. */
+export interface LensEdition {
+  storefront: string
+  language: string
+  /** `storefront/language` */
+  id: string
+}
+
 /** What you look through now: storefront, language, customer group, moment. The address carries it. */
 export const useLensStore = defineStore('lens', () => {
   const setup = useSetupStore()
@@ -16,7 +24,7 @@ export const useLensStore = defineStore('lens', () => {
   const router = useRouter()
   const one = (v: unknown) => (typeof v === 'string' ? v : undefined)
 
-  const editions = computed(() =>
+  const editions = computed((): LensEdition[] =>
     setup.storefronts.flatMap((s) =>
       s.editions.map((e) => ({ storefront: s.code, language: e.language, id: `${s.code}/${e.language}` })),
     ),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { PreviewEdition, PreviewLink } from '@contracts/previews'
+import type { PreviewLink } from '@contracts/previews'
 import { toggled } from '@core/lists/toggled'
 import { mostPreviewDays } from '@core/previews/limits'
+import type { LensEdition } from '~/stores/lens'
 
 /** Links with which people without an account look at a product's page, or at a release: those there are, and a new one. */
 const open = defineModel<boolean>({ required: true })
@@ -10,7 +11,7 @@ const props = defineProps<{
   sku?: string
   release?: number
   /** The editions that can be shown. */
-  editions: readonly PreviewEdition[]
+  editions: readonly LensEdition[]
 }>()
 const setup = useSetupStore()
 const lens = useLensStore()
@@ -28,15 +29,14 @@ const audience = ref('')
 const chosen = ref<string[]>([])
 const until = ref<string | null>(null)
 const made = ref('')
-const idOf = ({ storefront, language }: PreviewEdition) => `${storefront}/${language}`
 watch(
   open,
   () => {
     audience.value = ''
     made.value = ''
     until.value = dayIn(usualDays)
-    const here = props.editions.filter((e) => idOf(e) === lens.edition.id)
-    chosen.value = (here.length > 0 ? here : props.editions).map(idOf)
+    const here = props.editions.filter((e) => e.id === lens.edition.id)
+    chosen.value = (here.length > 0 ? here : props.editions).map((e) => e.id)
   },
   { immediate: true },
 )
@@ -56,7 +56,7 @@ async function create() {
   if (!isReady.value) return
   await during(async () => {
     const editions = props.editions
-      .filter((e) => chosen.value.includes(idOf(e)))
+      .filter((e) => chosen.value.includes(e.id))
       .map(({ storefront, language }) => ({ storefront, language }))
     const body = { ...subject.value, ...seen.value, audience: audience.value, editions, until: until.value! }
     const { address } = await call('makePreview', { body })
@@ -111,10 +111,10 @@ const openedWords = ({ opened }: PreviewLink) => (opened === null ? 'not opened 
         <div class="grid grid-cols-3 gap-x-4">
           <CheckBox
             v-for="e in editions"
-            :key="idOf(e)"
+            :key="e.id"
             :class="`thread-${e.storefront}`"
-            :model-value="chosen.includes(idOf(e))"
-            @update:model-value="chosen = toggled(chosen, idOf(e))"
+            :model-value="chosen.includes(e.id)"
+            @update:model-value="chosen = toggled(chosen, e.id)"
             ><span class="dot mr-1.5" />{{ setup.editionName(e.storefront, e.language) }}</CheckBox
           >
         </div>

@@ -18,20 +18,14 @@ const list = usePages<PreviewPageRow>(
   () => [props.edition.storefront, props.edition.language, q.value],
   50,
 )
+const keyOf = ({ kind, key }: PreviewPageRow) => `${kind}/${key}`
 const at = ref(0)
 watch(q, () => {
   at.value = 0
 })
-const { virtual, rows, walking } = useLineList(list, {
-  at,
-  keyOf: (row) => `${row.kind}/${row.key}`,
-  lineHeight: 48,
-  headHeight: 0,
-})
 watchEffect(() => {
   chosen.value = list.row(at.value)
 })
-useKeys('Pages of the preview', walking)
 </script>
 
 <template>
@@ -42,34 +36,17 @@ useKeys('Pages of the preview', walking)
         list.count.value === undefined ? '' : countShown(list.count.value, 'page')
       }}</span>
     </div>
-    <div
-      ref="scroller"
-      class="min-h-0 flex-1 overflow-auto"
-      role="grid"
-      tabindex="0"
-      aria-label="Pages"
-      :aria-activedescendant="chosen ? `preview-page-${at}` : undefined"
+    <PageGrid
+      v-slot="{ row }: { row: PreviewPageRow }"
+      v-model:at="at"
+      :list="list"
+      :key-of="keyOf"
+      :line-height="48"
+      label="Pages"
+      keys-of="Pages of the preview"
     >
-      <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
-        <div
-          v-for="v in rows"
-          :id="`preview-page-${v.index}`"
-          :key="v.index"
-          role="row"
-          :aria-selected="v.index === at"
-          class="absolute inset-x-0 h-[48px] cursor-pointer border-b border-hair px-3 py-1.5"
-          :class="{ 'bg-indigowash': v.index === at }"
-          :style="{ transform: `translateY(${v.start}px)` }"
-          @click="at = v.index"
-        >
-          <div v-if="list.row(v.index)" role="gridcell">
-            <p class="truncate font-semibold">{{ list.row(v.index)!.name }}</p>
-            <p class="text-[12px] text-ink2">
-              {{ pageChangeWords[list.row(v.index)!.change] }}
-            </p>
-          </div>
-        </div>
-      </div>
-    </div>
+      <p class="truncate font-semibold">{{ row.name }}</p>
+      <p class="text-[12px] text-ink2">{{ pageChangeWords[row.change] }}</p>
+    </PageGrid>
   </div>
 </template>

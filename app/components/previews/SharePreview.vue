@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { PreviewEdition } from '@contracts/previews'
+import type { LensEdition } from '~/stores/lens'
 
 /** The button with which a product's page, or a release, is shared with people without an account. */
 defineOptions({ inheritAttrs: false })
-defineProps<{ sku?: string; release?: number; editions: readonly PreviewEdition[] }>()
+defineProps<{ sku?: string; release?: number; editions: readonly LensEdition[] }>()
 const session = useSessionStore()
 const open = ref(false)
 </script>

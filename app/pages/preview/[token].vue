@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { PageComment, PreviewPageRow } from '@contracts/previews'
+import { withQuestions } from '@core/page/with-questions'
 import { framedDocument } from '~/components/proof/framedPage'
-import { screenWidths } from '~/components/proof/screenName'
+import type { ProofPage } from '~/components/proof/useProofPage'
 
 /** What somebody without an account sees who was sent a link: pages that are not live yet, with comments on them. */
 definePageMeta({ layout: 'bare' })
@@ -26,12 +27,17 @@ const shown = computed(() => {
 })
 const page = useAnswer('previewPage', () => shown.value && { params: params.value, query: shown.value })
 const document = computed(() => page.data.value?.document)
-const framed = computed(() => (document.value?.kind === 'product' ? framedDocument(document.value) : null))
+/** The page of a product as the proof shows one, without the reasons. */
+const productPage = computed((): ProofPage | undefined => {
+  if (document.value?.kind !== 'product') return undefined
+  const { language } = document.value
+  return { framed: framedDocument(document.value), language, proof: null, release: undefined }
+})
 
 const asked = ref<string | null>(null)
 const partCalled = (piece: string | null) => {
-  const parts = Object.values(framed.value?.areas ?? {}).flat()
-  const part = parts.flatMap((p) => [p, ...(p.questions ?? [])]).find((p) => p.piece === piece)
+  const parts = Object.values(productPage.value?.framed?.areas ?? {}).flat()
+  const part = withQuestions(parts).find((p) => p.piece === piece)
   return part ? { piece: part.piece, title: part.title } : null
 }
 const part = computed({
@@ -76,21 +82,14 @@ useHead({ title: computed(() => (preview.value ? `${preview.value.title} · Prev
         <div class="preview-page bg-shade">
           <p v-if="page.problem.value" class="text-madder" role="alert">{{ page.problem.value.sentence }}</p>
           <template v-else-if="page.data.value">
-            <ScaledWidth
-              v-if="framed"
-              :width="screenWidths[screen]"
-              class="mx-auto w-full"
-              :style="{ maxWidth: `${screenWidths[screen]}px` }"
-            >
-              <ProofFrame
-                class="page-frame"
-                :page="framed"
-                :language="edition.language"
-                :asked="asked"
-                called="The page"
-                @ask="asked = $event"
-              />
-            </ScaledWidth>
+            <PageWithNotes
+              v-if="productPage"
+              v-model:asked="asked"
+              :page="productPage"
+              :sku="shown!.key"
+              :screen="screen"
+              called="The page"
+            />
             <DocumentLines
               v-else-if="document && document.kind !== 'product'"
               :document="document"

@@ -74,15 +74,10 @@ const list = usePages<ReleasePageRow>(
   () => [id.value, isPrepared.value, release.value?.base, filter.value],
   50,
 )
+const keyOf = ({ language, kind, key }: ReleasePageRow) => `${language}/${kind}/${key}`
 const at = ref(0)
 watch(filter, () => {
   at.value = 0
-})
-const { virtual, rows, walking } = useLineList(list, {
-  at,
-  keyOf: (row) => `${row.language}/${row.kind}/${row.key}`,
-  lineHeight: 52,
-  headHeight: 0,
 })
 const here = computed(() => list.row(at.value))
 const pageParams = ({ language, kind, key }: ReleasePageRow) => ({ id: id.value, language, kind, key })
@@ -147,7 +142,6 @@ const isLive = computed(() => release.value !== undefined && release.value.numbe
 const mayRevert = computed(
   () => session.mayEdit && isLive.value && release.value!.base > 0 && here.value?.kind === 'product',
 )
-useKeys('Pages of a release', walking)
 </script>
 
 <template>
@@ -243,46 +237,25 @@ useKeys('Pages of a release', walking)
                 list.count.value === undefined ? '' : countShown(list.count.value, 'page')
               }}</span>
             </div>
-            <div
-              ref="scroller"
-              class="min-h-0 flex-1 overflow-auto"
-              role="grid"
-              tabindex="0"
-              aria-label="Pages of this release"
-              :aria-activedescendant="here ? `page-${at}` : undefined"
+            <PageGrid
+              v-slot="{ row }: { row: ReleasePageRow }"
+              v-model:at="at"
+              :list="list"
+              :key-of="keyOf"
+              :line-height="52"
+              label="Pages of this release"
+              keys-of="Pages of a release"
             >
-              <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
-                <div
-                  v-for="v in rows"
-                  :id="`page-${v.index}`"
-                  :key="v.index"
-                  role="row"
-                  :aria-selected="v.index === at"
-                  class="absolute inset-x-0 h-[52px] cursor-pointer border-b border-hair px-3 py-1.5"
-                  :class="{ 'bg-indigowash': v.index === at }"
-                  :style="{ transform: `translateY(${v.start}px)` }"
-                  @click="at = v.index"
-                >
-                  <div v-if="list.row(v.index)" role="gridcell">
-                    <p class="title-row">
-                      <b class="truncate font-semibold">{{ list.row(v.index)!.name }}</b>
-                      <span v-if="list.row(v.index)!.kind === 'product'" class="code ml-auto whitespace-nowrap">{{
-                        list.row(v.index)!.key
-                      }}</span>
-                    </p>
-                    <p class="flex items-baseline gap-2 text-[12px] text-ink2">
-                      <span class="truncate" :class="{ 'text-madder': staysAsItIs(list.row(v.index)!) }">{{
-                        lineOf(list.row(v.index)!)
-                      }}</span>
-                      <span class="ml-auto whitespace-nowrap">{{ variantsLine(list.row(v.index)!) }}</span>
-                      <span v-if="languages.length > 1" class="whitespace-nowrap">{{
-                        languageName(list.row(v.index)!.language)
-                      }}</span>
-                    </p>
-                  </div>
-                </div>
-              </div>
-            </div>
+              <p class="title-row">
+                <b class="truncate font-semibold">{{ row.name }}</b>
+                <span v-if="row.kind === 'product'" class="code ml-auto whitespace-nowrap">{{ row.key }}</span>
+              </p>
+              <p class="flex items-baseline gap-2 text-[12px] text-ink2">
+                <span class="truncate" :class="{ 'text-madder': staysAsItIs(row) }">{{ lineOf(row) }}</span>
+                <span class="ml-auto whitespace-nowrap">{{ variantsLine(row) }}</span>
+                <span v-if="languages.length > 1" class="whitespace-nowrap">{{ languageName(row.language) }}</span>
+              </p>
+            </PageGrid>
           </div>
           <ComparedPage v-if="here && compared.data.value" :release="release" :page="compared.data.value">
             <PageDecision :page="here" :release-id="id" :may-decide="mayDecide" @changed="decided" />
