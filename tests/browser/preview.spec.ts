@@ -1,12 +1,14 @@
 import type { Browser, Page } from '@playwright/test'
-import { enter, expect, findings, settled, test } from './desk'
+import { enter, expect, findings, more, settled, test } from './desk'
 
 const sku = 'PE-1830'
 const comment = 'Please say how heavy it may be loaded.'
 
+const openDialog = (page: Page) => page.getByRole('button', { name: 'Share', exact: true }).first().click()
+
 /** Shares what is open with somebody, and returns the link. */
-async function share(page: Page, audience: string): Promise<string> {
-  await page.getByRole('button', { name: 'Share', exact: true }).first().click()
+async function share(page: Page, audience: string, open = openDialog): Promise<string> {
+  await open(page)
   const dialog = page.getByRole('dialog', { name: 'Share a preview' })
   await dialog.getByLabel('For whom').fill(audience)
   expect(await findings(page)).toEqual([])
@@ -73,7 +75,7 @@ test('a page is shared with somebody without an account, whose comment on a part
   await page.getByLabel('Reasons').getByRole('button', { name: 'Resolve' }).click()
   await expect(page.getByText('1 open comment')).toHaveCount(0)
 
-  await page.getByRole('button', { name: 'Share', exact: true }).first().click()
+  await openDialog(page)
   const links = page.getByRole('region', { name: 'Links in use' })
   await expect(links).toContainText('Nordlicht Studio')
   await links.getByRole('button', { name: 'Withdraw' }).click()
@@ -94,7 +96,7 @@ test('a release on its way is shared: every page of it is walked through by keyb
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('heading', { level: 1, name: 'Winter for the agency' })).toBeVisible()
   await expect(page.getByRole('grid', { name: 'Pages of this release' }).getByRole('row').first()).toBeVisible()
-  const link = await share(page, 'Nordlicht Studio')
+  const link = await share(page, 'Nordlicht Studio', () => more(page, 'Winter for the agency', 'Share'))
   const guest = await openAsGuest(browser, link)
   await expect(guest.getByRole('heading', { level: 1, name: 'Winter for the agency' })).toBeVisible()
   const pages = guest.getByRole('grid', { name: 'Pages' })

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, enter, expect, findings, patchValues, settled, shop, test } from './desk'
+import { choose, enter, expect, findings, more, patchValues, settled, shop, test } from './desk'
 
 /** A product without variants that is ready in the United Kingdom, with its name. */
 async function readyProduct(page: Page): Promise<{ sku: string; name: string }> {
@@ -18,6 +18,13 @@ async function readyProduct(page: Page): Promise<{ sku: string; name: string }> 
     }
     cursor = next!
   }
+}
+
+/** Deletes the release that is open, and waits for the list of releases. */
+async function deleteRelease(page: Page): Promise<void> {
+  await more(page, await page.getByRole('heading', { level: 1 }).innerText(), 'Delete')
+  await page.getByRole('button', { name: 'Delete the release' }).click()
+  await expect(page).toHaveURL(/\/releases(\?|$)/)
 }
 
 /** Has the release that is being made cover one product. */
@@ -130,8 +137,7 @@ test('a release says which links would lead nowhere, and on which pages', async 
   await expect(links).toContainText('There is no product page “no-such-light” in English (United Kingdom).')
   expect(await findings(page)).toEqual([])
   await expect(links.getByRole('link')).toHaveAttribute('href', new RegExp(`/catalogue/${sku}\\?in=uk`))
-  await page.getByRole('button', { name: 'Delete', exact: true }).click()
-  await expect(page).toHaveURL(/\/releases(\?|$)/)
+  await deleteRelease(page)
   await describe(old)
 })
 
@@ -153,8 +159,7 @@ test('a page that is not ready is held back with its reasons, and released anywa
   await expect(page.getByRole('heading', { name: 'Released anyway' })).toBeVisible()
   await expect(page.getByText('“the catalogue is printed”')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Release Ctrl/ })).toBeEnabled()
-  await page.getByRole('button', { name: 'Delete', exact: true }).click()
-  await expect(page).toHaveURL(/\/releases(\?|$)/)
+  await deleteRelease(page)
 })
 
 test('the shop says what is not there, at the width of a phone', async ({ page }) => {
@@ -251,8 +256,7 @@ test('a storefront that wants approval has a release wait for it; one that is fr
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: /^Ask for approval/ }).click()
   await expect(page.getByText('Somebody else has to approve it: you prepared it')).toBeVisible()
-  await page.getByRole('button', { name: 'Delete', exact: true }).click()
-  await expect(page).toHaveURL(/\/releases(\?|$)/)
+  await deleteRelease(page)
   await enter(page, '/settings/storefronts/jp', 'administrator')
   await releases.click()
   await choose(page.getByLabel('Who approves a release'), 'nobody')

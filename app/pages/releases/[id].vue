@@ -7,7 +7,6 @@ import {
   countWords,
   isHeldBack,
   pageChangeWords,
-  releaseStateWords,
   staysAsItIs,
   verdictWords,
 } from '~/components/releases/releaseWords'
@@ -16,7 +15,6 @@ const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const jobs = useJobsStore()
-const lens = useLensStore()
 const id = computed(() => String(route.params.id))
 const { data: release, problem, refresh } = useAnswer('getRelease', () => ({ params: { id: id.value } }))
 const isPrepared = computed(() => release.value !== undefined && release.value.state !== 'preparing')
@@ -148,27 +146,7 @@ const mayRevert = computed(
   <div class="page">
     <p v-if="problem" class="p-8 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-else-if="release">
-      <PageHead
-        :title="release.title"
-        :storefront="release.storefront"
-        :back="{ to: { path: '/releases', query: lens.query }, label: 'Releases' }"
-      >
-        <template #place>
-          <NuxtLink
-            class="hover:underline"
-            :to="{ path: `/releases/storefronts/${release.storefront}`, query: lens.query }"
-            >{{ setup.storefrontName(release.storefront) }}</NuxtLink
-          >
-        </template>
-        <template #line>
-          {{ releaseStateWords(release)
-          }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
-          ><template v-else> · {{ scopeWords }}</template>
-        </template>
-        <template v-if="session.mayEdit && release.number === null" #controls>
-          <ReleaseActions :release="release" :going="going" @changed="refresh" />
-        </template>
-      </PageHead>
+      <ReleaseHead :release="release" :going="going" :scope="scopeWords" @changed="refresh" />
       <p v-if="release.state === 'preparing'" class="px-5 pb-3 text-ink2" role="status">
         The pages are being put together and compared with what is live.
       </p>

@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import type { ReleaseDocument } from '@contracts/release'
+import { approvalsOf } from '@core/release/approval'
+import { localWords } from '@core/moments/words'
+import { byWhomShown, releaseName, releaseStateWords } from './releaseWords'
+
+/**
+ * The head of a release: what it is and, while it is not live, what can be done with it by how it stands: approval,
+ * going live at once or at a moment.
+ */
+const props = defineProps<{ release: ReleaseDocument; going: number; scope: string }>()
+const emit = defineEmits<{ changed: [] }>()
+const setup = useSetupStore()
+const session = useSessionStore()
+const lens = useLensStore()
+
+const isOpen = computed(() => session.mayEdit && props.release.number === null)
+const isMine = computed(() => props.release.of.includes(session.me?.id ?? -1))
+const isReleasable = computed(
+  () =>
+    props.going > 0 &&
+    (props.release.state === 'approved' || (props.release.state === 'draft' && props.release.needed === 0)),
+)
+const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0)
+const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
+const editions = computed(() => lens.editions.filter((e) => e.storefront === props.release.storefront))
+const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
+
+type Asked = 'release' | 'schedule' | 'approve' | 'refuse' | 'delete'
+/** What somebody is asked about before it is done. */
+const asked = ref<Asked>()
+const comment = ref('')
+const at = ref<string | null>(null)
+watch([() => props.release.id, () => props.release.state, () => props.release.base], () => {
+  asked.value = undefined
+  comment.value = ''
+})
+function ask(what: Asked | undefined) {
+  asked.value = what
+}
+
+const { busy, during } = useBusy()
+async function act(work: () => Promise<unknown>) {
+  if (!(await during(work))) return
+  asked.value = undefined
+  emit('changed')
+}
+const params = computed(() => ({ id: String(props.release.id) }))
+const base = computed(() => props.release.base)
+const goLive = () =>
+  act(async () => {
+    const done = await call('goLive', { params: params.value, body: { base: base.value } })
+    tell(`${releaseName(done)} is live in ${storefrontName.value}.`)
+  })
+const submit = () => act(() => call('submitRelease', { params: params.value, body: { base: base.value } }))
+const judge = (verdict: 'approved' | 'refused') =>
+  act(() => call('judgeRelease', { params: params.value, body: { base: base.value, verdict, comment: comment.value } }))
+const schedule = () =>
+  act(() => call('scheduleRelease', { params: params.value, body: { base: base.value, at: at.value! } }))
+const unschedule = () => act(() => call('unscheduleRelease', { params: params.value }))
+const prepareAgain = () => act(() => call('prepareRelease', { params: params.value }))
+const discard = () =>
+  act(async () => {
+    await call('discardRelease', { params: params.value })
+    await navigateTo({ path: '/releases', query: lens.query })
+  })
+
+/** Something is asked, or the state of the release needs a sentence. */
+const saysMore = computed(
+  () =>
+    asked.value !== undefined ||
+    props.release.stopped !== null ||
+    ['scheduled', 'waiting'].includes(props.release.state),
+)
+const sharing = ref(false)
+const menu = computed(() => {
+  if (!isOpen.value) return []
+  const isBusy = busy.value || props.release.state === 'preparing'
+  return [
+    ...(props.release.counts ? [{ id: 'share', label: 'Share', run: () => (sharing.value = true) }] : []),
+    ...(isBusy ? [] : [{ id: 'prepare', label: 'Prepare again', run: prepareAgain }]),
+    { id: 'delete', label: 'Delete', run: () => ask('delete') },
+  ]
+})
+
+/** The main action: asked about first where it reaches shoppers or others. */
+function goOn() {
+  if (!isOpen.value) return
+  if (asked.value === 'release') void goLive()
+  else if (asked.value === 'approve') void judge('approved')
+  else if (isReleasable.value) ask('release')
+  else if (asksApproval.value && props.going > 0) void submit()
+  else if (canJudge.value) ask('approve')
+}
+useKeys('Release', [
+  { keys: 'Ctrl+Enter', does: 'Release, ask for approval, or approve', always: true, run: goOn },
+  {
+    keys: 's',
+    does: 'Schedule the release',
+    run: () => {
+      if (isOpen.value && isReleasable.value) ask('schedule')
+    },
+  },
+])
+</script>
+
+<template>
+  <PageHead
+    :title="release.title"
+    :storefront="release.storefront"
+    :back="{ to: { path: '/releases', query: lens.query }, label: 'Releases' }"
+    :menu="menu"
+  >
+    <template #place>
+      <NuxtLink
+        class="hover:underline"
+        :to="{ path: `/releases/storefronts/${release.storefront}`, query: lens.query }"
+        >{{ storefrontName }}</NuxtLink
+      >
+    </template>
+    <template #line>
+      {{ releaseStateWords(release)
+      }}<template v-if="release.live">: release {{ release.number }}, {{ byWhomShown(release.live) }}</template
+      ><template v-else> · {{ scope }}</template>
+    </template>
+    <template v-if="isOpen" #actions>
+      <button v-if="release.state === 'scheduled'" type="button" class="act" :disabled="busy" @click="unschedule">
+        Cancel the schedule
+      </button>
+      <template v-else-if="canJudge">
+        <button type="button" class="act" :disabled="busy" @click="ask('refuse')">Reject</button>
+        <button type="button" class="act main" :disabled="busy" @click="ask('approve')">
+          Approve <span class="opacity-70">Ctrl Enter</span>
+        </button>
+      </template>
+      <button v-else-if="asksApproval" type="button" class="act main" :disabled="busy || going === 0" @click="submit">
+        Ask for approval <span class="opacity-70">Ctrl Enter</span>
+      </button>
+      <template v-else-if="release.state === 'draft' || release.state === 'approved'">
+        <button type="button" class="act" :disabled="busy || !isReleasable" @click="ask('schedule')">
+          Schedule <span class="key">s</span>
+        </button>
+        <button type="button" class="act main" :disabled="busy || !isReleasable" @click="ask('release')">
+          Release <span class="opacity-70">Ctrl Enter</span>
+        </button>
+      </template>
+    </template>
+    <template v-if="saysMore" #controls>
+      <AskedRow v-if="asked === 'release'" does="Release now" :disabled="busy" @go="goLive" @cancel="ask(undefined)">
+        <span role="alert">
+          {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
+        </span>
+      </AskedRow>
+      <AskedRow
+        v-else-if="asked === 'schedule'"
+        does="Schedule the release"
+        :disabled="busy || !at"
+        @go="schedule"
+        @cancel="ask(undefined)"
+      >
+        <label class="inline-row"
+          >Goes live at <DateField v-model="at" with-time="from" label="When it goes live" /> in the time of
+          {{ storefrontName }}</label
+        >
+      </AskedRow>
+      <AskedRow
+        v-else-if="asked === 'approve'"
+        does="Approve the release"
+        :disabled="busy"
+        @go="judge('approved')"
+        @cancel="ask(undefined)"
+      >
+        <TextField
+          v-model="comment"
+          autofocus
+          class="w-96"
+          maxlength="2000"
+          label="Comment"
+          placeholder="Comment (optional)"
+        />
+      </AskedRow>
+      <AskedRow
+        v-else-if="asked === 'refuse'"
+        does="Reject the release"
+        :disabled="busy || comment.trim() === ''"
+        @go="judge('refused')"
+        @cancel="ask(undefined)"
+      >
+        <TextField
+          v-model="comment"
+          autofocus
+          class="w-96"
+          maxlength="2000"
+          label="Reason"
+          placeholder="What has to change"
+        />
+      </AskedRow>
+      <AskedRow
+        v-else-if="asked === 'delete'"
+        does="Delete the release"
+        :disabled="busy"
+        @go="discard"
+        @cancel="ask(undefined)"
+      >
+        <span role="alert">What was decided about its pages is deleted too. Nothing changes for shoppers.</span>
+      </AskedRow>
+      <p v-if="release.stopped" class="basis-full text-madder" role="alert">
+        It did not go live as scheduled. {{ release.stopped }}
+      </p>
+      <p v-if="release.state === 'scheduled' && release.goes" class="basis-full" role="status">
+        Goes live on {{ localWords(release.goes.local) }} in {{ storefrontName }}.
+      </p>
+      <p v-else-if="release.state === 'waiting'" class="basis-full text-ink2" role="status">
+        Approved by {{ approvalsOf(release) }} of {{ release.needed
+        }}<template v-if="isMine">. Somebody else has to approve it: you prepared it</template>.
+      </p>
+    </template>
+  </PageHead>
+  <LazyPreviewDialog v-if="sharing" v-model="sharing" :release="release.id" :editions="editions" />
+</template>
