@@ -24,12 +24,17 @@ function* files(at) {
   else for (const name of readdirSync(at).sort()) yield* files(path.join(at, name))
 }
 
+/** A digest of the files of some places. */
+function digestOf(places) {
+  const hash = createHash('sha256')
+  for (const place of places)
+    for (const file of files(place)) hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+  return hash.digest('hex')
+}
+
 /** Builds the application and the programs beside it, where the sources have changed since. */
 export async function build() {
-  const hash = createHash('sha256')
-  for (const source of sources)
-    for (const file of files(source)) hash.update(file).update('\0').update(readFileSync(file)).update('\0')
-  const wanted = hash.digest('hex')
+  const wanted = digestOf(sources)
   const mark = '.output/built'
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Building …')
@@ -58,6 +63,8 @@ export const programs = (outdir) => ({
   packages: 'external',
   sourcemap: 'linked',
   logLevel: 'warning',
+  // Pages that were put together by other code are put together again.
+  define: { 'process.env.INKLOOM_PAGE_CODE': JSON.stringify(digestOf(['core', 'server'])) },
   alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
 })
 

@@ -49,6 +49,8 @@ export interface BuiltInField {
   orderFact?: { key: string; of(subject: SoldSubject): FactValue }
   /** Whether it reads the same through every storefront's lens; else it is asked of each. */
   sameEverywhere?: true
+  /** Whether it changes as time goes by, or with the customer, while nobody changes the product. */
+  changesByItself?: true
   /** The windows at whose ends it may change, some by the clock of another storefront than the lens has. */
   windows?(family: Family, setup: Setup): { window: LocalWindow; timeZone?: string }[]
   /** How the sentence says that it is one of some values; `%` stands for them, in quotation marks or small letters. */
@@ -172,6 +174,7 @@ export const builtInFields: readonly BuiltInField[] = [
     name: 'available',
     label: 'Available',
     kind: 'yes-no',
+    changesByItself: true,
     soldFact: ({ product, family, today }) => isAvailable(product, family.root, today),
     flagged: ['available', 'not available'],
   },
@@ -185,6 +188,7 @@ export const builtInFields: readonly BuiltInField[] = [
     name: 'sold-in',
     label: 'Selling storefront',
     kind: 'codes',
+    changesByItself: true,
     codes: (s) => named(s.storefronts.values()),
     fact: ({ product, setup, lens }) =>
       filled(
@@ -226,6 +230,7 @@ export const builtInFields: readonly BuiltInField[] = [
     name: 'price',
     label: 'Price today',
     kind: 'price',
+    changesByItself: true,
     soldFact: ({ prices, lens }) => effectivePrice(prices, lens.group, lens.moment)?.amount,
     amounts: { phrase: 'priced', range: 'priced', noun: 'price' },
   },
@@ -240,6 +245,7 @@ export const builtInFields: readonly BuiltInField[] = [
     name: 'campaign',
     label: 'Running campaign',
     kind: 'codes',
+    changesByItself: true,
     codes: (s) => named(s.campaigns.values()),
     fact: ({ setup, lens, storefront }) =>
       filled(

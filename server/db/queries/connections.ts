@@ -27,6 +27,14 @@ export async function writeConnectionState(
     .onConflictDoUpdate({ target: t.connectionState.code, set: state })
 }
 
+/** Notes for which moment a file of a storefront is written. Returns whether it was not noted yet. */
+export async function noteScheduled(tx: Tx, code: string, storefront: string, at: string): Promise<boolean> {
+  const { rowCount } = await tx.db.execute(sql`
+    update connection_state set scheduled = scheduled || jsonb_build_object(${storefront}::text, ${at}::text)
+    where code = ${code} and scheduled ->> ${storefront} is distinct from ${at}`)
+  return (rowCount ?? 0) > 0
+}
+
 /** Forgets a connection: its secret, and all messages to it. */
 export async function forgetConnection(tx: Tx, code: string): Promise<void> {
   await tx.db.delete(t.message).where(eq(t.message.connection, code))

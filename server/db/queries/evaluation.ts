@@ -43,10 +43,10 @@ export function rootsOfDueSet(what: DueSet, reached: (reach: Reach) => SQL[]): S
   return [sql`select id from product where parent_id is null`]
 }
 
-/** The roots that a reach has in any storefront, as queries. */
+/** The roots that a reach has in any storefront, at any moment and for any customer, as queries. */
 export const rootsOfReach = (setup: StoredSetup, reach: Reach, now: number): SQL[] =>
   [...setup.storefronts.keys()].map((storefront) =>
-    rootsOfReaches(setup, [reach], { storefront, group: null, moment: now }),
+    rootsOfReaches(setup, [reach], { storefront, group: null, moment: now }, { ever: true }),
   )
 
 /** The numbers of the roots that some queries find, at most about so many of each. */
@@ -56,6 +56,18 @@ export async function someRoots(db: Db, queries: readonly SQL[], atMost: number)
     sql`select distinct id from (${sql.join(limited, sql` union all `)}) x(id)`,
   )
   return rows.map((r) => r.id)
+}
+
+/** The numbers of all roots that some queries find. */
+export async function rootsFoundBy(db: Db, queries: readonly SQL[]): Promise<Set<number>> {
+  if (queries.length === 0) return new Set()
+  const { rows } = await db.execute<{ id: number }>(
+    sql`select distinct id from (${sql.join(
+      queries.map((q) => sql`(${q})`),
+      sql` union all `,
+    )}) x(id)`,
+  )
+  return new Set(rows.map((r) => r.id))
 }
 
 /**

@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm'
-import type { ConnectionEventName, MessageState } from '@contracts/connections'
+import type { Connection, ConnectionKindName, MessageEventName, MessageState } from '@contracts/connections'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
 import { instant } from './instants'
@@ -10,16 +10,19 @@ export type TryRow = typeof t.messageTry.$inferSelect
 
 /** Something that happened, which others may want to be told. */
 export interface Happening {
-  event: ConnectionEventName
+  event: MessageEventName
   /** Where it happened; null where that is in no storefront. */
   storefront: string | null
   data: Record<string, unknown>
 }
 
-/** Whether a connection `r`, with its state `s`, is one to which anything is sent. */
+/** Whether a connection `r`, with its state `s`, is one to which anything is sent: files are signed by nobody. */
 const isOpen = sql`
   r.kind = 'connections' and not (r.body->>'resting')::boolean
-  and s.secret is not null and s.verified_address = r.body->>'address'`
+  and (s.secret is not null or r.body->>'kind' = 'files') and s.verified_address = r.body->>'address'`
+const inStorefront = (storefront: string | null) => sql`
+  (${storefront}::text is null or r.body::jsonb->'storefronts' = '[]'
+    or r.body::jsonb->'storefronts' ? ${storefront}::text)`
 
 /** Writes a message for every connection that wants to be told, as part of the transaction in which it happens. */
 export async function insertMessages(tx: Tx, { event, storefront, data }: Happening, now: number): Promise<void> {
@@ -27,38 +30,60 @@ export async function insertMessages(tx: Tx, { event, storefront, data }: Happen
     insert into message (connection, event, storefront, data, created, state, due, tries)
     select r.code, ${event}, ${storefront}, ${JSON.stringify(data)}::jsonb, ${instant(now)}, 'waiting', ${instant(now)}, 0
     from record r join connection_state s on s.code = r.code
-    where ${isOpen} and r.body::jsonb->'events' ? ${event}
-      and (${storefront}::text is null or r.body::jsonb->'storefronts' = '[]'
-        or r.body::jsonb->'storefronts' ? ${storefront}::text)`)
+    where ${isOpen} and r.body::jsonb->'events' ? ${event} and ${inStorefront(storefront)}`)
+}
+
+/**
+ * Writes a message for one connection, whatever it wants to be told of. Returns whether it did: not where nothing is
+ * sent to it.
+ */
+export async function insertMessageTo(
+  tx: Tx,
+  connection: string,
+  { event, storefront, data }: Happening,
+  now: number,
+): Promise<boolean> {
+  const { rowCount } = await tx.db.execute(sql`
+    insert into message (connection, event, storefront, data, created, state, due, tries)
+    select r.code, ${event}, ${storefront}, ${JSON.stringify(data)}::jsonb, ${instant(now)}, 'waiting', ${instant(now)}, 0
+    from record r join connection_state s on s.code = r.code
+    where ${isOpen} and r.code = ${connection} and ${inStorefront(storefront)}`)
+  return (rowCount ?? 0) > 0
 }
 
 /** A message with where it is sent, and with what it is signed. */
 export interface ClaimedMessage {
   id: number
   connection: string
-  event: ConnectionEventName
+  event: MessageEventName
   storefront: string | null
   data: Record<string, unknown>
   created: string
   /** Which try this is. */
   tries: number
-  address: string
-  secret: Uint8Array
+  record: Connection
+  /** Sealed; null where the connection has none. */
+  secret: Uint8Array | null
 }
 
 /** Of one connection so few are tried at a time, so that one that is slow holds up no other. */
 const atOnceOfOne = 3
 
 /**
- * Takes messages whose turn it is, for whoever else looks not before a moment: so long trying them may take.
+ * Takes messages to connections of some kinds whose turn it is, for whoever else looks not before a moment: so long
+ * trying them may take.
  */
-export async function claimMessages(db: Db, now: number, until: number, limit: number): Promise<ClaimedMessage[]> {
+export async function claimMessages(
+  db: Db,
+  { kinds, now, until, limit }: { kinds: readonly ConnectionKindName[]; now: number; until: number; limit: number },
+): Promise<ClaimedMessage[]> {
   const { rows } = await db.execute<ClaimedMessage & Record<string, unknown>>(sql`
     with turn as (
       select id from (
         select m.id, m.due, row_number() over (partition by m.connection order by m.due, m.id) as place
         from message m join record r on r.code = m.connection join connection_state s on s.code = r.code
-        where m.state = 'waiting' and m.due <= ${instant(now)} and ${isOpen}) x
+        where m.state = 'waiting' and m.due <= ${instant(now)} and ${isOpen}
+          and r.body->>'kind' = any(${sql.param([...kinds])}::text[])) x
       where place <= ${atOnceOfOne} order by due, id limit ${limit}),
     taken as (
       select m.id from message m where m.id in (select id from turn)
@@ -67,7 +92,7 @@ export async function claimMessages(db: Db, now: number, until: number, limit: n
     from taken, record r, connection_state s
     where m.id = taken.id and r.kind = 'connections' and r.code = m.connection and s.code = m.connection
     returning m.id::int8 as id, m.connection, m.event, m.storefront, m.data, m.created, m.tries,
-      r.body->>'address' as address, s.secret`)
+      r.body::jsonb as record, s.secret`)
   return rows.map((row) => ({ ...row, id: Number(row.id) })).sort((a, b) => a.id - b.id)
 }
 

@@ -2,6 +2,7 @@ import type { Found } from '@contracts/reach'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { checkCondition } from '@core/rules/check'
+import { metEver } from '@core/rules/ever'
 import type { UsedScope } from '@core/exports/row'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/fact-shape'
@@ -94,9 +95,9 @@ export const namesRoots = (skus: readonly string[]): SQL =>
 
 /**
  * The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are
- * asked.
+ * asked. With `ever`, it holds for all that the reach has at any moment and for any customer.
  */
-export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQL {
+export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens, { ever = false } = {}): SQL {
   const each = reach.eachVariant
   const named = (skus: string[]) => {
     if (skus.length === 0) return sql`false`
@@ -104,23 +105,27 @@ export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQ
     // Asked of variants, a SKU names a variant, and a parent's names all of its variants.
     return sql`(v.sku = any(${sql.param(skus)}::text[]) or r.sku = any(${sql.param(skus)}::text[]))`
   }
-  const base =
-    reach.base === 'everything'
-      ? sql`true`
-      : reach.base === 'chosen'
-        ? named(reach.chosen)
-        : ruleToSql(checkCondition(reach.rule, setup), lens, setup, each)
-  return sql`${asked(each)} and (${base} or ${named(reach.added)}) and not ${named(reach.leftOut)}`
+  const ruled = () => {
+    const node = checkCondition(reach.rule, setup)
+    return ruleToSql(ever ? metEver(node) : node, lens, setup, each)
+  }
+  const bases = { everything: () => sql`true`, chosen: () => named(reach.chosen), rule: ruled }
+  return sql`${asked(each)} and (${bases[reach.base]()} or ${named(reach.added)}) and not ${named(reach.leftOut)}`
 }
 
 /** The numbers of the roots that any of some reaches has, as a query with the one column id. */
-export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], lens: FactLens): SQL {
+export function rootsOfReaches(
+  setup: StoredSetup,
+  reaches: readonly Reach[],
+  lens: FactLens,
+  options: { ever?: boolean } = {},
+): SQL {
   return sql.join(
     reaches.map(
       (reach) =>
         sql`
           select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)}
-          where ${reachToSql(setup, reach, lens)}
+          where ${reachToSql(setup, reach, lens, options)}
         `,
     ),
     sql` union `,

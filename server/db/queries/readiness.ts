@@ -7,6 +7,7 @@ import { besideTransactions, type Db, type Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
 import type { DueSet } from '../schema'
 import { lockFamilies } from './families'
+import { touchPages } from './page-touches'
 import type { StoredSetup } from './setup'
 
 /** Editions with the numbers under which packed rows hold them. */
@@ -55,9 +56,9 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
 }
 
 /**
- * Says that something was changed for products, so that their readiness is evaluated again. Part of the transaction
- * that changes it. Families are locked before their marks, here as everywhere: in one order, nobody waits for each
- * other.
+ * Says that something was changed for products, so that their readiness is evaluated again, and their pages are put
+ * together for the next release. Part of the transaction that changes it. Families are locked before their marks, here
+ * as everywhere: in one order, nobody waits for each other.
  */
 export async function invalidateRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
   const ids = [...new Set(roots)].sort((a, b) => a - b)
@@ -69,6 +70,7 @@ export async function invalidateRoots(tx: Tx, roots: Iterable<number>): Promise<
       set tries = 0, after = now(), error = null
     `,
   )
+  await touchPages(tx, ids)
   for (const id of ids) tx.invalidated.roots.add(id)
 }
 
@@ -91,6 +93,11 @@ export async function invalidateWritten(
 
 /** The same for products that SQL names by their roots. */
 export async function invalidateWhere(tx: Tx, roots: SQL): Promise<void> {
+  await touchPages(tx, await evaluateWhere(tx, roots))
+}
+
+/** Says of products that SQL names that their readiness is evaluated again, and nothing of their pages. */
+export async function evaluateWhere(tx: Tx, roots: SQL): Promise<number[]> {
   const { rows } = await tx.db.execute<{ id: number }>(
     sql`
       insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1
@@ -98,6 +105,7 @@ export async function invalidateWhere(tx: Tx, roots: SQL): Promise<void> {
     `,
   )
   for (const r of rows) tx.invalidated.roots.add(r.id)
+  return rows.map((r) => r.id)
 }
 
 /** Says that products, by SKU, are due. */
@@ -142,6 +150,12 @@ const pauseAfter = (tries: SQL) => sql`now() + interval '10 seconds' * power(4, 
 export interface TakenSet {
   what: DueSet
   tries: number
+}
+
+/** The sets of products that are due and were not found yet, those that could not be found among them. */
+export async function waitingDueSets(db: Db): Promise<DueSet[]> {
+  const { rows } = await db.execute<{ what: DueSet }>(sql`select distinct what from readiness_due_set`)
+  return rows.map((r) => r.what)
 }
 
 /** Sets of products that are due, each once, which are due no more when they were taken. */

@@ -150,6 +150,12 @@ export async function productsWithCode(
   return rows.map((r) => r.sku)
 }
 
+/** The roots of products that have any of some codes in some attributes, which are given by their numbers. */
+export const rootsWithAnyCode = (attributes: readonly number[], codes: readonly string[]): SQL => sql`
+  select p.root_id from value v join product p on p.id = v.product_id
+  where v.attribute_id = any(${sql.param([...attributes])}::smallint[])
+    and v.value @> any(${sql.param(codes.map((code) => JSON.stringify([code])))}::jsonb[])`
+
 /** Which of some SKUs no product has. */
 export async function unknownSkus(db: Db, skus: readonly string[]): Promise<string[]> {
   const { rows } = await db.execute<{ sku: string }>(

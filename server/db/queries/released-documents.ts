@@ -102,6 +102,13 @@ export async function keepDocuments(
   return new Map([...digests].map(([digest, text]) => [text, numbers.get(digest)!]))
 }
 
+/** The numbers of those of some documents that are kept already, by their canonical texts. */
+export async function keptDocuments(db: Db, texts: ReadonlySet<string>): Promise<Map<string, number>> {
+  const digests = new Map([...texts].map((text) => [digestOf(text).toString('hex'), text]))
+  const numbers = await numbersOfDigests(db, [...digests.keys()])
+  return new Map([...numbers].map(([digest, number]) => [digests.get(digest)!, number]))
+}
+
 /** A document that was just written: its number, its canonical text, and what that says. */
 interface WrittenDocument {
   document: number

@@ -101,6 +101,16 @@ export async function keysAt(
   return rows.map((r) => r.key)
 }
 
+/** The keys of product pages that a storefront's edition has at a release and whose products are no more. */
+export async function keysOfNobody(db: Db, storefront: string, release: number, language: string): Promise<string[]> {
+  const { rows } = await db.execute<{ key: string }>(sql`
+    select distinct p.key from released_page p
+    where p.storefront = ${storefront} and p.language = ${language} and p.kind = 'product' and ${validAt(release)}
+      and not exists (select 1 from product x where x.sku = p.key)
+    order by p.key`)
+  return rows.map((r) => r.key)
+}
+
 /** The roots of products that have live pages and are not active, or are sold in some places or at some times only. */
 export async function rootsInDoubt(db: Db, storefront: string, release: number): Promise<number[]> {
   const { rows } = await db.execute<{ id: number }>(sql`

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull, lt, lte, notInArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, lte, notInArray, sql } from 'drizzle-orm'
 import type { LiveCheck, ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
@@ -17,6 +17,7 @@ export async function insertRelease(
     madeBy: number
     made: Date
     plan?: number
+    together?: number
   },
 ): Promise<number> {
   const [row] = await tx.db
@@ -30,6 +31,16 @@ export async function insertRelease(
 export async function releaseById(db: Db, id: number): Promise<ReleaseRow | undefined> {
   const [row] = await db.select().from(t.release).where(eq(t.release.id, id))
   return row
+}
+
+/** The releases that go live together, by the ids of the first of them, in the order of their storefronts. */
+export async function releasesTogether(db: Db, together: readonly number[]): Promise<ReleaseRow[]> {
+  if (together.length === 0) return []
+  return db
+    .select()
+    .from(t.release)
+    .where(inArray(t.release.together, [...together]))
+    .orderBy(asc(t.release.storefront), asc(t.release.id))
 }
 
 /** The release of a storefront that went live under a number. */
@@ -114,6 +125,7 @@ export async function updateRelease(
     stopped: string | null
     checked: LiveCheck
     pinned: boolean
+    together: number
   }>,
 ): Promise<void> {
   await tx.db.update(t.release).set(to).where(eq(t.release.id, id))

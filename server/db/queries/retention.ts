@@ -46,6 +46,11 @@ export async function forgetReleases(
   await tx.db.execute(sql`
     update released_page p set document = null, category = null, name = null
     where ${gone} and p.document is not null and ${isLastOfSlug}`)
+  // With the rows goes what told that pages have changed since they were put together.
+  await tx.db.execute(sql`
+    delete from page_state s using released_page p, product x
+    where ${gone} and p.kind = 'product' and x.sku = p.key
+      and s.storefront = p.storefront and s.root_id = x.root_id and s.base < p.until`)
   await tx.db.execute(sql`delete from released_page p where ${gone} and not (${isLastOfSlug})`)
   const { rows } = await tx.db.execute<{ id: number }>(sql`
     update release set forgotten = ${instant(now)}, pinned = false

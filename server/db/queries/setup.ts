@@ -71,7 +71,7 @@ export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
 }
 
 /** What has a counter of its changes. */
-export type Stamp = 'setup' | 'content' | 'house-style' | 'glossary' | 'memory'
+export type Stamp = 'setup' | 'content' | 'pages' | 'house-style' | 'glossary' | 'memory'
 
 /** The number of times a part of the content has changed. */
 export async function readStamp(db: Db, name: Stamp): Promise<number> {
@@ -89,7 +89,7 @@ export async function readStamps(db: Db, names: readonly Stamp[]): Promise<strin
 }
 
 /** What is done again where this version, or the day, is another than when it was done last. */
-export type Mark = 'facts' | 'evaluated'
+export type Mark = 'facts' | 'evaluated' | 'page-code'
 
 /** With which mark something was done last; undefined where it never was. */
 export async function readMark(db: Db, name: Mark): Promise<number | undefined> {

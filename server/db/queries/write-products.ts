@@ -7,6 +7,7 @@ import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
 import { writeOwnFacts } from './own-facts'
+import { rootsOf, touchPagesWhere } from './page-touches'
 import { invalidateWhere, invalidateWritten } from './readiness'
 import { keyChanges, writeKeys, type KeyChange } from './search-keys'
 import {
@@ -64,6 +65,8 @@ export class WriteSet {
   private oldFacts: number[] = []
   /** The roots of all that is written. */
   private readonly written = new Set<number>()
+  /** The SKUs of products that relations named and may not name any more: on their pages they stood as well. */
+  private readonly named = new Set<string>()
   /** When it was changed: once for all of a step. */
   private readonly moments = new Set<number>()
 
@@ -81,6 +84,7 @@ export class WriteSet {
       addProduct(this.rows, p, root)
       if (root !== p.id) this.parents.add(root)
     } else {
+      if (differences.some((d) => d.path === 'relations')) for (const { sku } of before.relations) this.named.add(sku)
       if (before.gtin !== p.gtin) this.releasedGtins.push(p.id)
       this.versions.push({ id: p.id, version: p.version, changed: momentText(p.changed) })
       // Most changes are of values, and leave the product's own row alone.
@@ -172,6 +176,7 @@ export class WriteSet {
     for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)])
       work.push(() => copyInto(tx.client, rows))
     work.push(() => invalidateWritten(tx, this.written, this.moments))
+    if (this.named.size > 0) work.push(() => touchPagesWhere(tx, rootsOf([...this.named])))
     // Nothing may be under way on the connection when its transaction ends, also where one of them fails.
     const failed = (await Promise.allSettled(work.map((w) => turns.take(w)))).find((r) => r.status === 'rejected')
     if (failed) throw failed.reason

@@ -10,6 +10,8 @@ export const connectionState = pgTable('connection_state', {
   /** The address that has answered as it has to, and when. */
   verifiedAddress: text('verified_address'),
   verified: moment('verified'),
+  /** Of files: for which moment of its schedule the last was written, by storefront. */
+  scheduled: jsonb('scheduled').$type<Record<string, string>>().notNull().default({}),
 })
 
 /** Messages to other systems, written together with what they tell, and kept for a while after they were sent. */

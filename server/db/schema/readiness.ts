@@ -97,7 +97,7 @@ export const readinessDue = pgTable('readiness_due', {
 
 /**
  * What stands for very many products that are due at once: of a type, changed in a step or at a moment, reached by
- * something, or all.
+ * something, or all. Of all, only the readiness is due: who changes all pages says so besides.
  */
 export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: Reach } | { all: true }
 

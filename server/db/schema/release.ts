@@ -76,6 +76,8 @@ export const release = pgTable(
     goesLocal: text('goes_local'),
     goesAt: moment('goes_at'),
     scheduledBy: integer('scheduled_by').references(() => person.id, { onDelete: 'set null' }),
+    /** Of one that goes live together with those of other storefronts: the id of the first of them. */
+    together: integer('together'),
     /** The standing plan that made it. */
     plan: integer('plan').references(() => releasePlan.id, { onDelete: 'set null' }),
     /** Why it did not go live when it was to, in words. */
@@ -91,6 +93,9 @@ export const release = pgTable(
     index('release_unchecked')
       .on(t.live)
       .where(sql`state = 'live' and checked is null`),
+    index('release_together')
+      .on(t.together)
+      .where(sql`together is not null`),
     index('release_planned')
       .on(t.plan)
       .where(sql`plan is not null and number is null`),
@@ -209,6 +214,37 @@ export const outsideLink = pgTable(
     failures: integer('failures').notNull().default(0),
   },
   (t) => [index('outside_link_due').on(t.due)],
+)
+
+/**
+ * How often something was changed that pages of a product are made of. Each time is a row of its own, so that nobody
+ * who changes one thing waits for somebody who changes another; their sum counts, and only ever grows.
+ */
+export const pageTouch = pgTable(
+  'page_touch',
+  { rootId: integer('root_id').notNull(), times: bigint('times', { mode: 'number' }).notNull().default(1) },
+  (t) => [index('page_touch_root').on(t.rootId)],
+)
+
+/**
+ * What was found when all pages of a product in a storefront were put together last: that they are as they are live, or
+ * differ. It holds until the product is touched, what all pages are made of changes, or a release changes its pages.
+ */
+export const pageState = pgTable(
+  'page_state',
+  {
+    storefront: text('storefront').notNull(),
+    rootId: integer('root_id').notNull(),
+    /** Whether any page of it was another than it is live. */
+    differs: boolean('differs').notNull(),
+    /** How often it had been touched then. */
+    touches: bigint('touches', { mode: 'number' }).notNull(),
+    /** The state of what all pages are made of. */
+    common: bigint('common', { mode: 'number' }).notNull(),
+    /** The number of the release that was live. */
+    base: integer('base').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.storefront, t.rootId] })],
 )
 
 /** What people said of a release that waits for approval. */

@@ -1,10 +1,19 @@
 import type { Reach } from '@core/assignments/assignment'
 import { now as clock } from '../../clock'
-import { database, inTransaction, isOutage, mustBeginAgain, nothingInvalidated, type Tx } from '../../db/connect'
+import {
+  database,
+  inTransaction,
+  isOutage,
+  mustBeginAgain,
+  nothingInvalidated,
+  type Db,
+  type Tx,
+} from '../../db/connect'
 import {
   evaluationState,
   isEvaluationQueued,
   rootsOfDueSet,
+  rootsFoundBy,
   rootsOfReach,
   someRoots,
 } from '../../db/queries/evaluation'
@@ -13,14 +22,18 @@ import {
   foldSums,
   keepFailedSet,
   takeDueSets,
+  waitingDueSets,
+  evaluateWhere,
   invalidateRoots,
   invalidateSet,
   invalidateWhere,
 } from '../../db/queries/readiness'
+import { touchAllPages } from '../../db/queries/page-touches'
 import type { DueSet } from '../../db/schema'
 import { loadSetup, readMark, writeMark, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import { RuleError } from '@core/rules/condition'
+import { shortHash } from '@core/text/short-hash'
 import { enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '@contracts/people'
 import { askReach, type KnownReach } from './known-reach'
@@ -42,6 +55,8 @@ export async function queueAll(person: Person): Promise<string> {
   })
 }
 
+const everyRoot = () => rootsOfDueSet({ all: true }, () => [])
+
 /**
  * The roots that a set of what is due stands for, whatever has gone since: where a rule names an attribute, an option, a
  * list, a category or a named rule that there is no more, nobody can tell whom it reached, and everything is due.
@@ -51,13 +66,29 @@ function rootsOrAll(what: DueSet, setup: StoredSetup) {
     return rootsOfDueSet(what, (reach) => rootsOfReach(setup, reach, clock()))
   } catch (e) {
     if (!(e instanceof RuleError)) throw e
-    return rootsOfDueSet({ all: true }, () => [])
+    return everyRoot()
   }
+}
+
+/** Says of every product that its readiness is evaluated again, and that any page may be another. */
+export async function invalidateAll(tx: Tx): Promise<void> {
+  await invalidateSet(tx, { all: true })
+  await touchAllPages(tx)
+}
+
+/** The roots whose pages something was changed for that was not found product by product yet. */
+export async function rootsNotFoundYet(db: Db): Promise<Set<number>> {
+  const setup = await loadSetup(db)
+  const waiting = (await waitingDueSets(db)).filter((what) => !('all' in what))
+  return rootsFoundBy(
+    db,
+    waiting.flatMap((what) => rootsOrAll(what, setup)),
+  )
 }
 
 /** Says that products which a reach has are due: few by themselves, many for the worker to find. */
 export async function invalidateReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
-  if (reach.base === 'everything') return invalidateSet(tx, { all: true })
+  if (reach.base === 'everything') return invalidateAll(tx)
   const roots = await someRoots(tx.db, rootsOfReach(setup, reach, clock()), few + 1)
   if (roots.length > few) await invalidateSet(tx, { reach })
   else await invalidateRoots(tx, roots)
@@ -126,7 +157,10 @@ async function findDue(tx: Tx) {
     try {
       // A savepoint: a set that cannot be found holds up no other.
       await inTransaction(async (inner) => {
-        for (const roots of rootsOrAll(taken.what, setup)) await invalidateWhere(inner, roots)
+        // Pages have nothing to do with a day that begins, nor with how texts are to be written.
+        const isReadinessAlone = 'all' in taken.what
+        for (const roots of rootsOrAll(taken.what, setup))
+          await (isReadinessAlone ? evaluateWhere(inner, roots) : invalidateWhere(inner, roots))
       })
     } catch (e) {
       if (isOutage(e) || mustBeginAgain(e)) throw e
@@ -153,7 +187,7 @@ export async function lookAfterReadiness(now: number): Promise<void> {
     const setup = await loadSetup(tx.db)
     const days = `${evaluating} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
     // One number for all of it: the days of all storefronts and the version.
-    const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
+    const mark = shortHash(days)
     const { products, due, busy } = await evaluationState(tx.db, new Date(now - pauseAfterFailure))
     if ((await readMark(tx.db, 'evaluated')) !== mark) {
       await writeMark(tx.db, 'evaluated', mark)

@@ -6,6 +6,7 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import { countValues, piecesWithInlineValue, type ValuesOf } from '../../db/queries/references'
 import { readSetup } from '../../db/queries/setup'
 import { deleteAttribute, readAttribute, writeAttribute } from '../../db/queries/set-up-records'
+import { rootsOfTypes, touchPagesWhere } from '../../db/queries/page-touches'
 import { invalidateSet } from '../../db/queries/readiness'
 import { settleScalar } from './scalar'
 import { rulesNaming, type Problems, type RecordKind, differIn } from './kind'
@@ -80,9 +81,12 @@ export const attributes: RecordKind<Attribute> = {
   },
   remove: (tx, record) => deleteAttribute(tx, record.code),
   async invalidate(tx, changed, setup) {
-    if (!differIn(changed, ['type', 'options', 'translatable', 'perStorefront', 'allowed', 'serves'])) return
-    for (const type of setup.types.values())
-      if (type.attributes.some((a) => a.attribute === changed.code)) await invalidateSet(tx, { type: type.code })
+    const types = [...setup.types.values()].filter((t) => t.attributes.some((a) => a.attribute === changed.code))
+    const codes = types.map((t) => t.code)
+    // Its words stand on pages, and say nothing of what is missing there.
+    if (differIn(changed, ['type', 'options', 'translatable', 'perStorefront', 'allowed', 'serves']))
+      for (const type of codes) await invalidateSet(tx, { type })
+    else await touchPagesWhere(tx, rootsOfTypes(codes))
   },
   labels: {
     prefix: 'attribute',

@@ -1,4 +1,5 @@
 import { countBlocks, countFilled } from '../../db/queries/references'
+import { touchAllPages } from '../../db/queries/page-touches'
 import { type Problems, storedWhole } from './kind'
 
 export const blockKinds = storedWhole('block-kinds', {
@@ -23,6 +24,8 @@ export const blockKinds = storedWhole('block-kinds', {
     const n = await countBlocks(tx.db, record.code)
     return n > 0 ? [`${n} ${n === 1 ? 'block fills' : 'blocks fill'} its fields.`] : []
   },
+  // A piece may hold its blocks anywhere.
+  invalidate: touchAllPages,
   undoneWithStep: true,
   contentKey: 'blockKinds',
 })

@@ -1,5 +1,6 @@
 import { contentOfCampaign } from '../../db/queries/references'
-import { rulesNaming, type Problems, invalidateAll, storedWhole } from './kind'
+import { invalidateAll } from '../readiness/due'
+import { rulesNaming, type Problems, storedWhole } from './kind'
 import { windowProblems } from './limits'
 
 export const campaigns = storedWhole('campaigns', {

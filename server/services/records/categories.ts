@@ -1,8 +1,15 @@
 import { categoryPath } from '@core/catalogue/model'
+import { rootsInCategories, touchPagesWhere } from '../../db/queries/page-touches'
 import { countProductsIn } from '../../db/queries/references'
 import { deleteCategory, readCategory, writeCategory, type PlacedCategory } from '../../db/queries/set-up-records'
-import { rulesNaming, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
+import type { StoredSetup } from '../../db/queries/setup'
+import { invalidateAll } from '../readiness/due'
+import { rulesNaming, type Problems, type RecordKind, differIn } from './kind'
 import { inLabels } from './label-texts'
+
+/** The codes of a category and of all that are under it, at any depth. */
+const under = (code: string, setup: StoredSetup): string[] =>
+  [...setup.categories.keys()].filter((c) => categoryPath(setup, c).includes(code))
 
 export const categories: RecordKind<PlacedCategory> = {
   name: 'category',
@@ -33,8 +40,11 @@ export const categories: RecordKind<PlacedCategory> = {
     return why
   },
   remove: (tx, record) => deleteCategory(tx, record.code),
-  async invalidate(tx, changed) {
-    if (changed.before && differIn(changed, ['parent'])) await invalidateAll(tx)
+  async invalidate(tx, changed, setup) {
+    if (!changed.before) return
+    if (differIn(changed, ['parent'])) await invalidateAll(tx)
+    // Its name stands on the pages of all that is under it.
+    else if (differIn(changed, ['names'])) await touchPagesWhere(tx, rootsInCategories(under(changed.code, setup)))
   },
   labels: {
     prefix: 'category',

@@ -1,7 +1,8 @@
 import type { HouseStyle } from '@core/house-style/style'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { readStyles } from '../../db/queries/house-style'
-import { type Problems, invalidateAll, storedWhole } from './kind'
+import { invalidateSet } from '../../db/queries/readiness'
+import { type Problems, storedWhole } from './kind'
 
 const haveOneScope = (a: HouseStyle, b: HouseStyle) =>
   a.field === b.field && a.storefront === b.storefront && a.language === b.language
@@ -25,5 +26,6 @@ export const houseStyles = storedWhole('house-styles', {
       })
     return { record, problems }
   },
-  invalidate: invalidateAll,
+  // How texts are to be written is asked of readiness alone.
+  invalidate: (tx) => invalidateSet(tx, { all: true }),
 })

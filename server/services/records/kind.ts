@@ -5,7 +5,6 @@ import { same } from '@core/catalogue/patch'
 import { checkCondition, namedIn } from '@core/rules/check'
 import type { Db, Tx } from '../../db/connect'
 import type { Stamp, StoredSetup } from '../../db/queries/setup'
-import { invalidateSet } from '../../db/queries/readiness'
 import { storedAssignments } from '../../db/queries/library'
 import { dropStoredRecord, findStoredRecords, storedRecord, storedRecords, storeRecord } from '../../db/queries/records'
 import type { Action } from '../people/permission'
@@ -83,9 +82,6 @@ export function storedWhole<K extends RecordKindName>(
 export function differIn<R>({ before, after }: Changed<R>, keys: readonly (keyof R)[]): boolean {
   return !before || !after || keys.some((key) => !same(before[key] ?? null, after[key] ?? null))
 }
-
-/** For kinds of which any change may concern every product. */
-export const invalidateAll = (tx: Tx): Promise<void> => invalidateSet(tx, { all: true })
 
 /** The products whose readiness may be evaluated at once. */
 export const atOnce = (setup: StoredSetup): number =>

@@ -1,6 +1,7 @@
 import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
-import { rulesNaming, type Problems, invalidateAll, storedWhole } from './kind'
+import { invalidateAll } from '../readiness/due'
+import { rulesNaming, type Problems, storedWhole } from './kind'
 
 export const namedRules = storedWhole('named-rules', {
   name: 'named rule',

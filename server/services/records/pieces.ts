@@ -17,11 +17,12 @@ import { pieceCodes } from '../../db/queries/library'
 import { loadLibrary } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { storedRecord, storedRecords } from '../../db/queries/records'
+import { touchPagesWhere } from '../../db/queries/page-touches'
 import { invalidateProducts } from '../../db/queries/readiness'
 import type { Tx } from '../../db/connect'
 import { atOnce, type Problems, type RecordKind } from './kind'
 import { limitProblems } from './limits'
-import { namedByAssignments, namedByProducts } from './uses'
+import { namedByAssignments, namedByProducts, rootsPicking } from './uses'
 import { invalidateReached } from '../readiness/due'
 
 /** Texts of a block whose fields are filled, with the bodies that these make. */
@@ -147,6 +148,8 @@ export const pieces: RecordKind<PieceRecord> = {
   async invalidate(tx, { before, after, code }, setup) {
     const skus = [before, after].flatMap((r) => r?.own?.sku ?? [])
     if (skus.length > 0) await invalidateProducts(tx, skus)
+    const sets = (await storedRecords(tx.db, 'question-sets')).filter((s) => s.questions.includes(code))
+    await touchPagesWhere(tx, rootsPicking(setup, [code, ...sets.map((s) => s.code)]))
     // What assignments bring is read before this change, which none of them is part of.
     // Read within the transaction and not kept: it may yet fall.
     const content = await readContent(tx.db, setup)

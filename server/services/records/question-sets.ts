@@ -1,5 +1,6 @@
 import { pieceKinds } from '../../db/queries/content-records'
-import { type Problems, invalidateAll, storedWhole } from './kind'
+import { invalidateAll } from '../readiness/due'
+import { type Problems, storedWhole } from './kind'
 import { namedByAssignments, namedByProducts } from './uses'
 
 export const questionSets = storedWhole('question-sets', {

@@ -6,12 +6,17 @@ import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
 import { readStorefront, writeStorefront } from '../../db/queries/set-up-records'
+import { touchAllPages } from '../../db/queries/page-touches'
 import type { StoredSetup } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { menuEntries, phrases, pluralCategories, storefrontPhrases } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
-import { type Problems, type RecordKind, differIn, invalidateAll } from './kind'
+import { invalidateAll } from '../readiness/due'
+import { type Problems, type RecordKind, differIn } from './kind'
 import { storefrontLabels } from './storefront-labels'
+
+/** What else of it product pages show; the menu stands beside them, colours and approvals concern no shopper. */
+const onProductPages = ['name', 'carrierUnits', 'addresses', 'phrases'] as const
 
 /** What is wrong with the addresses of its shop's pages. */
 const addressProblems = ({ addresses, editions }: Storefront): Problems =>
@@ -80,6 +85,7 @@ export const storefronts: RecordKind<Storefront> = {
   },
   async invalidate(tx, changed) {
     if (differIn(changed, ['editions', 'timeZone', 'facts', 'pages', 'layout', 'currency'])) await invalidateAll(tx)
+    else if (differIn(changed, onProductPages)) await touchAllPages(tx)
   },
   labels: storefrontLabels,
 }

@@ -9,6 +9,7 @@ import type { Tx } from '../../db/connect'
 import { countProductsOfType } from '../../db/queries/references'
 import { readSetup } from '../../db/queries/setup'
 import { deleteType, readType, writeType } from '../../db/queries/set-up-records'
+import { rootsOfTypes, touchPagesWhere } from '../../db/queries/page-touches'
 import { invalidateSet } from '../../db/queries/readiness'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { settleScalar } from './scalar'
@@ -91,6 +92,7 @@ export const types: RecordKind<ProductType> = {
   },
   async invalidate(tx, changed) {
     if (differIn(changed, ['attributes', 'views'])) await invalidateSet(tx, { type: changed.code })
+    else await touchPagesWhere(tx, rootsOfTypes([changed.code]))
   },
   labels: {
     prefix: 'product-type',

@@ -1,6 +1,6 @@
 import { refersTo } from '@core/attributes/types/registry'
 import type { Db } from '../../db/connect'
-import { assignmentsNaming, productsWithCode } from '../../db/queries/references'
+import { assignmentsNaming, productsWithCode, rootsWithAnyCode } from '../../db/queries/references'
 import type { StoredSetup } from '../../db/queries/setup'
 
 const quoted = (names: readonly string[]) =>
@@ -32,11 +32,16 @@ export async function namedByAssignments(db: Db, code: string): Promise<string[]
   ]
 }
 
+/** The numbers of the attributes by which products pick questions and question sets. */
+const pickingAttributes = (setup: StoredSetup): number[] =>
+  [...setup.attributes.values()].filter((a) => refersTo(a, 'question')).map((a) => setup.attributeIds.get(a.code)!)
+
+/** The roots of the products that pick any of some questions and question sets for themselves. */
+export const rootsPicking = (setup: StoredSetup, codes: readonly string[]) =>
+  rootsWithAnyCode(pickingAttributes(setup), codes)
+
 /** Why a question or question set cannot go: the products that use it. */
 export async function namedByProducts(db: Db, setup: StoredSetup, code: string): Promise<string[]> {
-  const ids = [...setup.attributes.values()]
-    .filter((a) => refersTo(a, 'question'))
-    .map((a) => setup.attributeIds.get(a.code)!)
-  const skus = await productsWithCode(db, ids, code, 6)
+  const skus = await productsWithCode(db, pickingAttributes(setup), code, 6)
   return skus.length > 0 ? [`The products ${quoted(skus)} use it. Remove it there first.`] : []
 }

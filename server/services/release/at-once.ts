@@ -5,6 +5,7 @@ import { comesOrGoes } from '@core/release/compare'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { familySkus } from '../../db/queries/families'
 import { namesOfPeople } from '../../db/queries/people'
+import { rootsOf, touchPagesWhere } from '../../db/queries/page-touches'
 import { deleteKeptOut, keepOut, keptOutOf } from '../../db/queries/release-approvals'
 import { documentReader } from '../../db/queries/released-documents'
 import {
@@ -122,6 +123,7 @@ export async function removeAtOnce(
       const before = await lockLivePointer(tx, storefront)
       refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
       await keepOut(tx, storefront, roots, { reason, by: person.id, at: new Date(now) })
+      await touchPagesWhere(tx, rootsOf(roots))
       const live = await pagesAt(tx, setup, { storefront, release: before.number, keys })
       const turns = live
         .filter(({ rows }) => rows.length > 0)
@@ -162,7 +164,10 @@ export async function keptOut(storefront: string): Promise<{ items: KeptOut[] }>
 /** Lets a product come back into a storefront with its next release. Throws 403, 404. */
 export async function letComeBack(person: Person, storefront: string, sku: string): Promise<void> {
   authorize(person, 'release')
-  const wasOut = await inTransaction((tx) => deleteKeptOut(tx, storefront, sku))
+  const wasOut = await inTransaction(async (tx) => {
+    await touchPagesWhere(tx, rootsOf([sku]))
+    return deleteKeptOut(tx, storefront, sku)
+  })
   if (!wasOut) throw notFound(`product “${sku}” that is kept out of “${storefront}”`)
 }
 

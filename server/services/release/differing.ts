@@ -1,0 +1,71 @@
+import type { UnreleasedChanges } from '@contracts/release'
+import { database, inTransaction, type Tx } from '../../db/connect'
+import { commonState, countDiffering, countTouches } from '../../db/queries/page-touches'
+import { keptDocuments } from '../../db/queries/released-documents'
+import { rowsOfPages } from '../../db/queries/released-pages'
+import { livePointers } from '../../db/queries/releases'
+import { isSameFrom, pagesOfFamily, readBlock, rootsWith, rowsOf, textsOf, type Block } from './made-pages'
+import { commonStateNow, noteState, workbenchOf, type Workbench } from './workbench'
+
+// What was changed and is not released yet is known before anybody prepares a release: pages are compared with what is
+// live soon after something was changed for them.
+
+/** Where more products than this may differ, that is found out when a release is prepared. */
+const mostAtOnce = 2000
+/** So many families are put together at a time. */
+const blockSize = 50
+
+/** How many products differ from what is live, in each storefront that has something live. */
+export async function unreleasedChanges(): Promise<{ items: UnreleasedChanges[] }> {
+  const db = database()
+  const common = await commonState(db)
+  const items: UnreleasedChanges[] = []
+  for (const { storefront, number } of await livePointers(db)) {
+    if (number === 0) continue
+    const { differing, unknown } = await countDiffering(db, storefront, common)
+    items.push({ storefront, products: differing, unknown })
+  }
+  return { items }
+}
+
+/** How everything stood when nothing was left to be looked at. */
+let settled = ''
+
+/** Compares the pages of products that something was changed for with what is live, in every storefront. */
+export async function lookWhatDiffers(now: number): Promise<void> {
+  const live = (await livePointers(database())).filter(({ number }) => number > 0)
+  const common = await commonStateNow()
+  const state = JSON.stringify([common, await countTouches(database()), live.map((l) => [l.storefront, l.number])])
+  if (state === settled) return
+  for (const { storefront } of live) await lookIn(storefront, common, now)
+  settled = state
+}
+
+async function lookIn(code: string, common: number, now: number): Promise<void> {
+  const { unknown } = await countDiffering(database(), code, common)
+  if (unknown === 0 || unknown > mostAtOnce) return
+  const bench = await workbenchOf(code, undefined, now, { unknownOnly: true })
+  const roots = [...bench.due.products.keys()]
+  for (let at = 0; at < roots.length; at += blockSize)
+    await inTransaction((tx) => compareBlock(tx, bench, roots.slice(at, at + blockSize)))
+}
+
+async function compareBlock(tx: Tx, bench: Workbench, roots: readonly number[]): Promise<void> {
+  const block = await readBlock(tx, bench, roots)
+  const differ = new Set<number>()
+  for (const language of bench.languages) {
+    const differing = await differingIn(tx, bench, block, language)
+    for (const root of rootsWith(block.families, differing)) differ.add(root)
+  }
+  await noteState(tx, bench, roots, differ)
+}
+
+/** The SKUs of the pages of some families that differ from what is live in a language. */
+async function differingIn(tx: Tx, bench: Workbench, block: Block, language: string): Promise<Set<string>> {
+  const made = block.families.flatMap((family) => pagesOfFamily(family, language, bench, block))
+  const keys = made.map((m) => m.key)
+  const live = await rowsOfPages(tx.db, bench.storefront.code, bench.base, { language, kind: 'product', keys })
+  const numbers = await keptDocuments(tx.db, textsOf(made))
+  const differing = made.filter((m) => !isSameFrom(live.get(m.key) ?? [], rowsOf(m, numbers), bench.now))
+  return new Set(differing.map((m) => m.key))
+}
