@@ -75,6 +75,15 @@ export interface LiveCheck {
   wrong: WrongPage[]
 }
 
+/** A release that goes live, or went live, together with another. */
+export interface ReleaseBeside {
+  id: number
+  storefront: string
+  state: ReleaseState
+  base: number
+  counts: ReleaseCounts | null
+}
+
 /** A release of a storefront. */
 export interface ReleaseDocument {
   id: number
@@ -102,6 +111,8 @@ export interface ReleaseDocument {
   approvals: (ByWhom & { verdict: Verdict; comment: string })[]
   /** When it goes live by itself: by the storefront's own clock, and as an instant. */
   goes: { local: string; at: string } | null
+  /** Releases of other storefronts that go live with it: all of them, or none. */
+  together: ReleaseBeside[]
   /** Why it did not go live when it was to. */
   stopped: string | null
   /** Whether shoppers get what it says; null where that was not looked at. */
@@ -144,6 +155,15 @@ export interface StorefrontRelease {
   /** Pages that are live now. */
   pages: number
   open: ReleaseDocument[]
+}
+
+/** What was changed in a storefront and is not released yet. */
+export interface UnreleasedChanges {
+  storefront: string
+  /** How many products have a page that differs from what is live. */
+  products: number
+  /** How many products were changed and not compared yet: that comes soon, or with the next release. */
+  unknown: number
 }
 
 /** A link that leads nowhere, with the pages that it stands on. */
@@ -217,6 +237,12 @@ export const releaseScope = Joi.object({
 
 export const releaseBody = Joi.object({
   storefront: Joi.string().max(64).required().description('A storefront code.'),
+  with: Joi.array()
+    .items(Joi.string().max(64))
+    .max(100)
+    .unique()
+    .default([])
+    .description('Codes of other storefronts that the same is released in: all go live together, or none.'),
   title: Joi.string().trim().max(200).allow('').default(''),
   scope: releaseScope.default({}),
 })
@@ -292,7 +318,14 @@ export const revertBody = Joi.object({
     .required()
     .description('The release that had it as it is to be.'),
 })
-export const goLiveBody = Joi.object({ base })
+export const goLiveBody = Joi.object({
+  base,
+  together: Joi.array()
+    .items(Joi.object({ id: Joi.number().integer().min(1).required(), base }))
+    .max(100)
+    .default([])
+    .description('The releases that go live with it, as they were seen.'),
+})
 export const goBackBody = Joi.object({
   number: Joi.number().integer().min(1).required().description('The number of the release to go back to.'),
 })

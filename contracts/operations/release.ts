@@ -22,12 +22,14 @@ import {
   type ReleasePageRow,
   type ReleasePlan,
   type StorefrontRelease,
+  type UnreleasedChanges,
 } from '../release'
 import { offset, paged, storefront } from './parts'
 
 /** What each of these calls answers. */
 export interface ReleaseAnswers {
   storefrontReleases: Items<StorefrontRelease>
+  unreleasedChanges: Items<UnreleasedChanges>
   listReleases: Page<ReleaseDocument>
   createRelease: ReleaseDocument
   getRelease: ReleaseDocument
@@ -67,6 +69,12 @@ export const releaseOperations = {
     method: 'get',
     path: '/api/releases/storefronts',
     summary: 'What is live in each storefront, and what is being prepared',
+    action: 'read',
+  },
+  unreleasedChanges: {
+    method: 'get',
+    path: '/api/releases/changes',
+    summary: 'In each storefront that has something live, how many products have pages that differ from it',
     action: 'read',
   },
   listReleases: {

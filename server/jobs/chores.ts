@@ -1,4 +1,5 @@
-import { forgetSent, sendWhatIsDue } from '../services/connections/send'
+import { scheduleFiles } from '../services/connections/scheduled-files'
+import { forgetSent, sendWhatIsDue, sendWhatTakesLong } from '../services/connections/send'
 import { foldWhenFree } from '../services/products/fold-versions'
 import { lookAfterPhotos } from '../services/drafting/photos'
 import { enqueueDueFeeds } from '../services/imports/feeds'
@@ -6,6 +7,7 @@ import { lookAfterQueries } from '../services/pool/queries'
 import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { checkWhatWentLive } from '../services/release/check-live'
+import { lookWhatDiffers } from '../services/release/differing'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { askOutside, forgetUnusedLinks } from '../services/release/outside-links'
 import { followPlans } from '../services/release/plans'
@@ -37,6 +39,7 @@ export const chores: Record<string, Chore> = {
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   'Old releases': { every: 3_600_000, atStart: false, work: forgetOldReleases },
+  'Changes that are not released': { every: 5000, atStart: false, work: lookWhatDiffers },
   'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
   'Links to other sites': { every: 5000, atStart: false, work: askOutside },
   'Links that are no more': { every: 3_600_000, atStart: false, work: forgetUnusedLinks },
@@ -44,6 +47,8 @@ export const chores: Record<string, Chore> = {
   'Written files': { every: 1000, atStart: true, work: writeWhatIsLive },
   'Translations that are due': { every: 60_000, atStart: true, work: tellOfDueWork },
   'Messages to other systems': { every: 1000, atStart: true, work: sendWhatIsDue },
+  'Pages and files for other systems': { every: 1000, atStart: true, work: sendWhatTakesLong },
+  'Files whose time has come': { every: 15_000, atStart: true, work: scheduleFiles },
   'Messages that were sent': { every: 3_600_000, atStart: false, work: forgetSent },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },
 }

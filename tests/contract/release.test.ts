@@ -1,7 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Items } from '@contracts/paging'
 import type { DeliveredProof, Proof } from '@contracts/proof'
-import type { ReleaseCause, ReleaseDocument, ReleasePageComparison, ReleasePageRow } from '@contracts/release'
+import type {
+  ReleaseCause,
+  ReleaseDocument,
+  ReleasePageComparison,
+  ReleasePageRow,
+  UnreleasedChanges,
+} from '@contracts/release'
 import type { Piece } from '@core/page/piece'
 import type { ReleasedProduct } from '@core/release/document'
 import { signedIn, type Client } from './client'
@@ -92,6 +98,36 @@ describe('a release', () => {
     const found = await checked()
     expect(found).toMatchObject({ wrong: [] })
     expect(found!.asked).toBeGreaterThan(0)
+    await rename(name)
+  })
+
+  it('is offered where something was changed: soon it is known of how many products', async () => {
+    const { name } = (await delivered()).body
+    await rename(`${name}, ungezählt`)
+    const changed = async () => {
+      const { items } = (await maren.get<Items<UnreleasedChanges>>('/api/releases/changes')).body
+      return items.find((c) => c.storefront === edition.storefront)!.products
+    }
+    await expect.poll(changed, { timeout: 60_000 }).toBeGreaterThan(0)
+    await rename(name)
+  })
+
+  it('of several storefronts is one for each, which go live together', async () => {
+    const { name } = (await delivered()).body
+    await rename(`${name}, gemeinsam`)
+    const body = { storefront: 'de', with: ['uk'], title: 'Both', scope: { skus: [sku] } }
+    const made = await maren.post<ReleaseDocument>('/api/releases', body)
+    expect(made.status).toBe(201)
+    expect(made.body.together).toMatchObject([{ storefront: 'uk' }])
+    const [other] = made.body.together
+    const [first] = await Promise.all([settled(made.body.id), settled(other!.id)])
+    expect((await maren.get<ReleaseDocument>(`/api/releases/${other!.id}`)).body.together).toMatchObject([
+      { id: first.id, storefront: 'de', state: 'draft' },
+    ])
+    const alone = await maren.post(`/api/releases/${first.id}/live`, { base: first.base })
+    expect(alone.status).toBe(409)
+    expect((await maren.post('/api/releases', { ...body, with: ['nowhere'] })).status).toBe(422)
+    for (const id of [first.id, other!.id]) expect((await maren.drop(`/api/releases/${id}`)).status).toBe(204)
     await rename(name)
   })
 

@@ -12,8 +12,8 @@ const { readStorefront, writeStorefront } = await import('@server/db/queries/set
 const { raiseStamp } = await import('@server/db/queries/setup')
 const { getRelease } = await import('@server/services/release/documents')
 const { goLive, goBack, releaseWhatIsDue } = await import('@server/services/release/going-live')
-const { judgeRelease, scheduleRelease, submitRelease, unscheduleRelease } =
-  await import('@server/services/release/on-its-way')
+const { judgeRelease, submitRelease } = await import('@server/services/release/on-its-way')
+const { scheduleRelease, unscheduleRelease } = await import('@server/services/release/scheduled')
 const { leaveOut, releaseAnyway } = await import('@server/services/release/pages-taken')
 
 const storefront = 'uk'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ReleaseScope } from '@contracts/release'
+import { toggled } from '@core/lists/toggled'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ storefront: string }>()
@@ -7,6 +8,9 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const title = ref('')
 const scope = ref<ReleaseScope | undefined>({})
+/** The other storefronts that the same is released in. */
+const others = ref<string[]>([])
+const otherStorefronts = computed(() => setup.storefronts.filter((s) => s.code !== props.storefront))
 const { busy, during } = useBusy()
 
 async function create() {
@@ -14,7 +18,7 @@ async function create() {
   if (covered === undefined) return
   await during(async () => {
     const release = await call('createRelease', {
-      body: { storefront: props.storefront, title: title.value, scope: covered },
+      body: { storefront: props.storefront, with: others.value, title: title.value, scope: covered },
     })
     open.value = false
     await navigateTo({ path: `/releases/${release.id}`, query: lens.query })
@@ -29,6 +33,22 @@ async function create() {
         <TextField v-model="title" class="w-full" label="Title" placeholder="Purpose (optional)" />
       </FormField>
       <ReleaseScopeFields v-model="scope" :storefront="storefront" />
+      <fieldset v-if="otherStorefronts.length > 0">
+        <legend class="font-semibold">Together with</legend>
+        <div class="cluster">
+          <CheckBox
+            v-for="s in otherStorefronts"
+            :key="s.code"
+            :class="`thread-${s.code}`"
+            :model-value="others.includes(s.code)"
+            @update:model-value="others = toggled(others, s.code)"
+            ><span class="dot mr-1.5" />{{ s.name }}</CheckBox
+          >
+        </div>
+        <p v-if="others.length > 0" class="text-[12.5px] text-ink2">
+          Each storefront gets a release of its own. All of them go live at the same moment, or none.
+        </p>
+      </fieldset>
       <p class="text-ink2">
         The pages are put together and compared with what is live. Nothing reaches shoppers until you release it.
       </p>

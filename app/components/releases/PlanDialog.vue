@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { ReleasePlan, ReleaseScope } from '@contracts/release'
-import { toggled } from '@core/lists/toggled'
-import { nextRun, planTime, timesWords, weekdays, workdays } from '@core/release/plan'
+import { nextRun, planTime, timesWords, workdays } from '@core/release/plan'
 
 /** Makes a standing plan of a storefront, or changes one. */
 const open = defineModel<boolean>({ required: true })
@@ -69,13 +68,7 @@ async function save() {
       <fieldset>
         <legend class="font-semibold">Days</legend>
         <div class="cluster">
-          <CheckBox
-            v-for="(name, i) in weekdays"
-            :key="name"
-            :model-value="days.includes(i + 1)"
-            @update:model-value="days = toggled(days, i + 1)"
-            >{{ name }}</CheckBox
-          >
+          <DayBoxes v-model="days" />
         </div>
       </fieldset>
       <FormField label="Time" help="In the storefront’s time zone.">

@@ -2,7 +2,8 @@
 import type { ReleaseDocument } from '@contracts/release'
 import { approvalsOf } from '@core/release/approval'
 import { localWords } from '@core/moments/words'
-import { byWhomShown, releaseName, releaseStateWords } from './releaseWords'
+import { inWords } from '@core/text/in-words'
+import { byWhomShown, releaseName, releaseStateWords, stateWords } from './releaseWords'
 
 /**
  * The head of a release: what it is and, while it is not live, what can be done with it by how it stands: approval,
@@ -24,6 +25,10 @@ const isReleasable = computed(
 const asksApproval = computed(() => props.release.state === 'draft' && props.release.needed > 0)
 const canJudge = computed(() => props.release.state === 'waiting' && !isMine.value)
 const editions = computed(() => lens.editions.filter((e) => e.storefront === props.release.storefront))
+/** The releases that go live with it, or went live with it. */
+const beside = computed(() => props.release.together)
+const stillBeside = computed(() => beside.value.filter(({ state }) => state !== 'live' && state !== 'past'))
+const besideNames = computed(() => inWords(stillBeside.value.map((r) => setup.storefrontName(r.storefront))))
 const storefrontName = computed(() => setup.storefrontName(props.release.storefront))
 
 type Asked = 'release' | 'schedule' | 'approve' | 'refuse' | 'delete'
@@ -49,8 +54,10 @@ const params = computed(() => ({ id: String(props.release.id) }))
 const base = computed(() => props.release.base)
 const goLive = () =>
   act(async () => {
-    const done = await call('goLive', { params: params.value, body: { base: base.value } })
-    tell(`${releaseName(done)} is live in ${storefrontName.value}.`)
+    const together = stillBeside.value.map(({ id, base }) => ({ id, base }))
+    const where = inWords([storefrontName.value, ...stillBeside.value.map((r) => setup.storefrontName(r.storefront))])
+    const done = await call('goLive', { params: params.value, body: { base: base.value, together } })
+    tell(`${releaseName(done)} is live in ${where}.`)
   })
 const submit = () => act(() => call('submitRelease', { params: params.value, body: { base: base.value } }))
 const judge = (verdict: 'approved' | 'refused') =>
@@ -65,11 +72,16 @@ const discard = () =>
     await navigateTo({ path: '/releases', query: lens.query })
   })
 
+/** How many pages change in the other storefronts. */
+const goingBeside = computed(() =>
+  stillBeside.value.reduce((n, { counts: c }) => n + (c ? c.added + c.changed + c.removed : 0), 0),
+)
 /** Something is asked, or the state of the release needs a sentence. */
 const saysMore = computed(
   () =>
     asked.value !== undefined ||
     props.release.stopped !== null ||
+    beside.value.length > 0 ||
     ['scheduled', 'waiting'].includes(props.release.state),
 )
 const sharing = ref(false)
@@ -148,7 +160,10 @@ useKeys('Release', [
     <template v-if="saysMore" #controls>
       <AskedRow v-if="asked === 'release'" does="Release now" :disabled="busy" @go="goLive" @cancel="ask(undefined)">
         <span role="alert">
-          {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once.
+          {{ countShown(going, 'page') }} of {{ storefrontName }} will change for shoppers, at once<template
+            v-if="stillBeside.length > 0"
+            >, and {{ countShown(goingBeside, 'page') }} of {{ besideNames }}</template
+          >.
         </span>
       </AskedRow>
       <AskedRow
@@ -204,6 +219,16 @@ useKeys('Release', [
       >
         <span role="alert">What was decided about its pages is deleted too. Nothing changes for shoppers.</span>
       </AskedRow>
+      <p v-if="beside.length > 0" class="basis-full" role="note" aria-label="Releases that go with it">
+        {{ release.number === null ? 'Goes live together with' : 'Went live together with' }}
+        <template v-for="(other, i) in beside" :key="other.id"
+          ><template v-if="i > 0">, </template
+          ><NuxtLink class="underline" :to="{ path: `/releases/${other.id}`, query: lens.query }">{{
+            setup.storefrontName(other.storefront)
+          }}</NuxtLink>
+          ({{ stateWords(other.state) }})</template
+        >.
+      </p>
       <p v-if="release.stopped" class="basis-full text-madder" role="alert">
         It did not go live as scheduled. {{ release.stopped }}
       </p>

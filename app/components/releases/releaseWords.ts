@@ -21,6 +21,9 @@ const states: Record<ReleaseDocument['state'], string> = {
   failed: 'could not be prepared',
 }
 
+/** How a release stands, in a word or a few. */
+export const stateWords = (state: ReleaseDocument['state']): string => states[state]
+
 /** How a release stands, in words; of one that is scheduled, when it goes. */
 export const releaseStateWords = ({ state, goes }: ReleaseDocument): string =>
   goes === null ? states[state] : `${states[state]} for ${localWords(goes.local)}`

@@ -12,6 +12,16 @@ const { data, problem } = useAnswer('storefrontReleases', () => ({}), {
 })
 const plans = useAnswer('listPlans', () => ({ query: {} }), { on: () => jobs.standing((kind) => kind === 'release') })
 const plansOf = (storefront: string) => (plans.data.value?.items ?? []).filter((p) => p.storefront === storefront)
+const changes = useAnswer('unreleasedChanges', () => ({}), { on: () => jobs.standing((kind) => kind === 'release') })
+/** What is not released yet: 12 products, 300 not compared yet. */
+function changedWords({ storefront }: StorefrontRelease): string {
+  const found = changes.data.value?.items.find((c) => c.storefront === storefront)
+  if (!found) return ''
+  const { products, unknown } = found
+  if (products + unknown === 0) return 'none'
+  const known = products > 0 || unknown === 0 ? [countShown(products, 'product')] : []
+  return [...known, ...(unknown > 0 ? [`${numberShown(unknown)} not compared yet`] : [])].join(', ')
+}
 const rows = computed(() => data.value?.items ?? [])
 const creating = ref(false)
 const storefront = ref('')
@@ -36,12 +46,13 @@ useKeys('Releases', [
     <div class="page-body" tabindex="0" aria-label="Releases by storefront">
       <table v-if="data" class="listing">
         <colgroup>
+          <col class="w-[18%]" />
+          <col class="w-[11%]" />
           <col class="w-[20%]" />
+          <col class="w-[8%]" />
           <col class="w-[14%]" />
-          <col class="w-[22%]" />
-          <col class="w-[10%]" />
           <col />
-          <col class="w-[13%]" />
+          <col class="w-[11%]" />
         </colgroup>
         <thead>
           <tr>
@@ -49,6 +60,7 @@ useKeys('Releases', [
             <th>Live</th>
             <th>Since</th>
             <th class="figure">Pages</th>
+            <th>Unreleased changes</th>
             <th>In preparation</th>
             <th><span class="sr-only">Action</span></th>
           </tr>
@@ -71,6 +83,7 @@ useKeys('Releases', [
             </td>
             <td class="text-ink2">{{ liveSince(row) }}</td>
             <td class="figure">{{ numberShown(row.pages) }}</td>
+            <td class="text-ink2">{{ changedWords(row) }}</td>
             <td>
               <p v-for="r in row.open" :key="r.id">
                 <NuxtLink class="hover:underline" :to="releaseLink(r.id)">{{ r.title }}</NuxtLink>{{ ' '

@@ -1,10 +1,10 @@
-import type { ReleaseDocument } from '@contracts/release'
+import type { ReleaseBeside, ReleaseDocument } from '@contracts/release'
 import type { OnItsWay } from '@core/release/approval'
 import { database, type Tx } from '../../db/connect'
 import { jobsOf } from '../../db/queries/jobs'
 import { namesOfPeople } from '../../db/queries/people'
 import { approvalsOfReleases, type ApprovalRow } from '../../db/queries/release-approvals'
-import { lockLivePointer, releaseById, type ReleaseRow } from '../../db/queries/releases'
+import { lockLivePointer, releaseById, releasesTogether, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { rowNumber } from '../row-number'
@@ -35,6 +35,7 @@ export async function documentsOf(stored: readonly ReleaseRow[]): Promise<Releas
   const people = [...rows.flatMap((r) => [r.madeBy, r.liveBy, r.submittedBy]), ...peopleWhoSaid(approvals)]
   const names = await namesOfPeople(db, people)
   const nameOf = (id: number | null) => (id === null ? null : (names.get(id) ?? null))
+  const beside = await standing(await releasesTogether(db, [...new Set(rows.flatMap((r) => r.together ?? []))]))
   const byWhom = (id: number | null, at: Date | null) =>
     at === null ? null : { person: nameOf(id), at: at.toISOString() }
   return rows.map((r) => ({
@@ -60,12 +61,18 @@ export async function documentsOf(stored: readonly ReleaseRow[]): Promise<Releas
       at: a.at.toISOString(),
     })),
     goes: r.goesLocal === null || r.goesAt === null ? null : { local: r.goesLocal, at: r.goesAt.toISOString() },
+    together: beside.filter((o) => o.together === r.together && o.id !== r.id).map(besideOf),
     stopped: r.stopped,
     checked: r.checked,
     pinned: r.pinned,
     forgotten: r.forgotten === null ? null : r.forgotten.toISOString(),
   }))
 }
+
+const besideOf = ({ id, storefront, state, base, counts }: ReleaseRow): ReleaseBeside => ({
+  ...{ id, storefront, state: state as ReleaseBeside['state'], base },
+  counts: counts && { ...counts, leftOut: counts.leftOut ?? 0 },
+})
 
 const peopleWhoSaid = (approvals: ReadonlyMap<number, ApprovalRow[]>): number[] =>
   [...approvals.values()].flat().map((a) => a.personId)

@@ -22,11 +22,12 @@ import { writeAudit, type AuditSource } from '../people/audit'
 import { authorize } from '../people/permission'
 import { followHere } from '../delivery/following'
 import { notFound, Problem } from '../problem'
-import { getRelease, wayOf } from './documents'
+import { getRelease, storedRelease } from './documents'
 import { refuseWhileFrozen } from './frozen'
-import { refuseNothing, takeStep, unscheduled, unscheduledState } from './on-its-way'
+import { refuseNothing, takeStep } from './on-its-way'
 import { refuseForgotten } from './retention'
 import { stepOfRelease } from './steps'
+import { lockTogether, refuseOthers, unscheduleAll, withEach, type Seen } from './together'
 
 /** Who makes a release live, when, and from where. */
 export interface ByWhomNow {
@@ -87,9 +88,12 @@ async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): P
     )
 }
 
-async function makeLive(tx: Tx, id: string, base: number | undefined, by: ByWhomNow): Promise<void> {
-  const { release, storefront } = await takeStep(tx, id, { wish: 'go-live', base, person: by.person.id })
-  await takeLive(tx, release, storefront, by)
+/** Makes releases live that go together: all of them, or none. */
+async function makeLive(tx: Tx, members: readonly ReleaseRow[], by: ByWhomNow): Promise<void> {
+  await withEach(tx, members, async ({ id }) => {
+    const { release, storefront } = await takeStep(tx, String(id), { wish: 'go-live', person: by.person.id })
+    await takeLive(tx, release, storefront, by)
+  })
 }
 
 /**
@@ -105,19 +109,24 @@ export async function takeLive(tx: Tx, release: ReleaseRow, storefront: Storefro
 }
 
 /**
- * Makes a release live: from now on shoppers get it. Throws 409 where it is not prepared, not approved or frozen, where
- * it was compared with another release than whoever releases it has seen, and where pages in it have been changed by
- * another release since.
+ * Makes a release live: from now on shoppers get it, and those that go live with it. Throws 409 where one is not
+ * prepared, not approved or frozen, where it was compared with another release than whoever releases it has seen, and
+ * where pages in it have been changed by another release since.
  */
 export async function goLive(
   person: Person,
   id: string,
-  { base }: { base: number },
+  { base, together = [] }: { base: number; together?: readonly Seen[] },
   now: number,
   source: AuditSource,
 ): Promise<ReleaseDocument> {
   authorize(person, 'release')
-  await inTransaction((tx) => makeLive(tx, id, base, { person, now, source }))
+  await inTransaction(async (tx) => {
+    const members = await lockTogether(tx, await storedRelease(id))
+    const { release } = await takeStep(tx, id, { wish: 'go-live', base, person: person.id })
+    refuseOthers(members, release, together)
+    await makeLive(tx, members, { person, now, source })
+  })
   return getRelease(id)
 }
 
@@ -129,15 +138,13 @@ export async function releaseWhatIsDue(now: number): Promise<void> {
   for (const release of await dueReleases(database(), now)) {
     try {
       await inTransaction(async (tx) => {
+        const members = await lockTogether(tx, release)
         if (!(await isStillDue(tx, release, now))) return
         const person = release.scheduledBy === null ? undefined : await personById(tx.db, release.scheduledBy)
         if (!person) throw new Problem(409, 'Person removed', 'The person who scheduled it has been removed.')
         authorize(person, 'release')
-        await makeLive(tx, String(release.id), undefined, {
-          person,
-          now,
-          source: { personId: person.id, origin: 'schedule', by: 'schedule' },
-        })
+        const source = { personId: person.id, origin: 'schedule', by: 'schedule' }
+        await makeLive(tx, members, { person, now, source })
       })
     } catch (e) {
       if (isOutage(e)) throw e
@@ -163,14 +170,12 @@ export function whyNotLive({ id }: Pick<ReleaseRow, 'id'>, e: unknown): string {
   return 'The server could not do this. Release it by hand.'
 }
 
-/** Notes why a scheduled release did not go live. */
+/** Notes why a scheduled release did not go live, nor those that were to go with it. */
 async function stop(release: ReleaseRow, e: unknown, now: number): Promise<void> {
   const why = whyNotLive(release, e)
   await inTransaction(async (tx) => {
-    if (!(await isStillDue(tx, release, now))) return
-    const needed = (await loadSetup(tx.db)).storefronts.get(release.storefront)?.releasing.approvals ?? 0
-    const state = unscheduledState(await wayOf(tx, release), needed)
-    await updateRelease(tx, release.id, { state, ...unscheduled, stopped: why })
+    const members = await lockTogether(tx, release)
+    if (await isStillDue(tx, release, now)) await unscheduleAll(tx, members, why)
   })
 }
 

@@ -1,18 +1,15 @@
 import type { Person } from '@contracts/people'
 import type { ReleaseDocument } from '@contracts/release'
 import type { Storefront } from '@core/catalogue/model'
-import { instantOf } from '@core/moments/instant'
-import { localWords } from '@core/moments/words'
 import { refusal, stateAfter, type OnItsWay, type ReleaseWish, type Verdict } from '@core/release/approval'
 import { inTransaction, type Tx } from '../../db/connect'
-import { deleteApprovals, writeApproval } from '../../db/queries/release-approvals'
+import { writeApproval } from '../../db/queries/release-approvals'
 import { countStaged } from '../../db/queries/released-pages'
 import { updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { authorize } from '../people/permission'
 import { Problem, unprocessable } from '../problem'
 import { getRelease, isOnItsWay, lockedRelease, wayOf } from './documents'
-import { refuseWhileFrozen } from './frozen'
 
 /** A release that is prepared, with what has to be known to take it further. */
 export interface Step {
@@ -102,66 +99,9 @@ export async function judgeRelease(
   return getRelease(id)
 }
 
-/**
- * Has a release go live at a moment of its storefront's clock. Throws 403, 404, 409, and 422 where the moment is over
- * or is none.
- */
-export async function scheduleRelease(
-  person: Person,
-  id: string,
-  { base, at }: { base: number; at: string },
-  now: number,
-): Promise<ReleaseDocument> {
-  authorize(person, 'release')
-  await inTransaction(async (tx) => {
-    const { release, storefront } = await takeStep(tx, id, { wish: 'schedule', base, person: person.id })
-    const goesAt = momentIn(at, storefront)
-    if (goesAt <= now)
-      throw unprocessable(`${localWords(at)} has passed in ${storefront.name}. Choose a later moment.`, [
-        { path: 'at', message: 'Passed.' },
-      ])
-    refuseWhileFrozen(storefront, goesAt, person)
-    await updateRelease(tx, release.id, {
-      state: 'scheduled',
-      goesLocal: at,
-      goesAt: new Date(goesAt),
-      scheduledBy: person.id,
-      stopped: null,
-    })
-  })
-  return getRelease(id)
-}
-
-/** The instant of a local moment. Throws 422 where it is none. */
-function momentIn(at: string, { timeZone }: Storefront): number {
-  try {
-    return instantOf(at, timeZone)
-  } catch (e) {
-    throw unprocessable((e as Error).message, [{ path: 'at', message: 'Not a moment.' }])
-  }
-}
-
 /** What a release says that goes live at no moment. */
 export const unscheduled = { goesLocal: null, goesAt: null, scheduledBy: null }
 
 /** How a release stands that is not scheduled any more. */
 export const unscheduledState = (way: OnItsWay, needed: number): OnItsWay['state'] =>
   needed === 0 ? 'draft' : stateAfter(way, needed)
-
-/** Takes back that a release goes live at a moment; what was approved stays so. Throws 403, 404, 409. */
-export async function unscheduleRelease(person: Person, id: string): Promise<ReleaseDocument> {
-  authorize(person, 'release')
-  await inTransaction(async (tx) => {
-    const { release, storefront, way } = await takeStep(tx, id, { wish: 'unschedule', person: person.id })
-    const state = unscheduledState(way, storefront.releasing.approvals)
-    await updateRelease(tx, release.id, { state, ...unscheduled })
-  })
-  return getRelease(id)
-}
-
-/** Takes a release back to a draft of which nothing was said, since something else would go live now. */
-export async function backToDraft(tx: Tx, { id, state }: ReleaseRow): Promise<void> {
-  if (state === 'draft') return
-  await deleteApprovals(tx, id)
-  await updateRelease(tx, id, { state: 'draft', submittedBy: null, submitted: null, ...unscheduled })
-}

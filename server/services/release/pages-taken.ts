@@ -7,7 +7,8 @@ import { updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { authorize } from '../people/permission'
 import { notFound } from '../problem'
 import { lockedRelease } from './documents'
-import { backToDraft, prepared } from './on-its-way'
+import { prepared } from './on-its-way'
+import { backToDraft } from './scheduled'
 import { pageRow } from './releases'
 
 // Which pages a release takes live: what is not ready is held back, and people decide about single pages.

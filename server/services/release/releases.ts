@@ -40,7 +40,8 @@ import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
 import { enqueue } from '../work/jobs'
 import { documentsOf, getRelease, lockedRelease, storedRelease } from './documents'
-import { backToDraft, prepared } from './on-its-way'
+import { prepared } from './on-its-way'
+import { backToDraft } from './scheduled'
 
 /** How every storefront stands: what is live there, and what is being made ready. */
 export async function storefrontReleases(): Promise<{ items: StorefrontRelease[] }> {
@@ -123,7 +124,7 @@ export async function storefrontOfScope(storefront: string, scope: ReleaseScope)
 /** Begins a release: the worker puts it together. Returns its id. */
 export async function beginRelease(
   tx: Tx,
-  wanted: { storefront: string; title: string; scope: ReleaseScope; plan?: number },
+  wanted: { storefront: string; title: string; scope: ReleaseScope; plan?: number; together?: number },
   person: Person,
   now: number,
 ): Promise<number> {
@@ -133,17 +134,45 @@ export async function beginRelease(
   return id
 }
 
-/** Has a release put together, to be compared with what is live. Throws 403, 422. */
+/**
+ * Has a release put together, to be compared with what is live; with others, one for each storefront, which go live
+ * together. Throws 403, 422.
+ */
 export async function createRelease(
   person: Person,
-  { storefront, title, scope }: { storefront: string; title: string; scope: ReleaseScope },
+  { storefront, with: others = [], title, scope }: CreateBody,
   now: number,
 ): Promise<ReleaseDocument> {
   authorize(person, 'release')
-  const { name } = await storefrontOfScope(storefront, scope)
-  const wanted = { storefront, title: title || `Release of ${name}`, scope }
-  const id = await inTransaction((tx) => beginRelease(tx, wanted, person, now))
+  const codes = [...new Set([storefront, ...others])]
+  const wanted: { storefront: string; title: string; scope: ReleaseScope }[] = []
+  for (const code of codes) {
+    const { name } = await storefrontOfScope(code, scope)
+    wanted.push({ storefront: code, title: title || `Release of ${name}`, scope })
+  }
+  const id = await inTransaction((tx) => beginAll(tx, wanted, person, now))
   return getRelease(String(id))
+}
+
+interface CreateBody {
+  storefront: string
+  with?: readonly string[]
+  title: string
+  scope: ReleaseScope
+}
+
+/** Begins releases that go live together. Returns the id of the first. */
+async function beginAll(
+  tx: Tx,
+  wanted: readonly { storefront: string; title: string; scope: ReleaseScope }[],
+  person: Person,
+  now: number,
+): Promise<number> {
+  const [first, ...others] = wanted
+  const id = await beginRelease(tx, first!, person, now)
+  if (others.length > 0) await updateRelease(tx, id, { together: id })
+  for (const other of others) await beginRelease(tx, { ...other, together: id }, person, now)
+  return id
 }
 
 /** Deletes a release that never went live. Throws 409 where it did. */
