@@ -1,3 +1,5 @@
+import { releasedFieldNames, type ReleasedFieldName } from '@core/exports/released-fields'
+import { planTime } from '@core/release/plan'
 import { Joi, type ObjectSchema } from './schema'
 import { code } from './product'
 
@@ -5,21 +7,75 @@ import { code } from './product'
 export const connectionEventNames = ['release.live', 'page.changed', 'import.done', 'translation.due'] as const
 export type ConnectionEventName = (typeof connectionEventNames)[number]
 
-export const connectionKindNames = ['webhook'] as const
+/** What messages are of: what happened, a file whose time has come, or all that is live, when somebody says so. */
+export const messageEventNames = [...connectionEventNames, 'files.due', 'everything'] as const
+export type MessageEventName = (typeof messageEventNames)[number]
+
+/** What other systems are sent: messages, the pages themselves, or files. */
+export const connectionKindNames = ['webhook', 'shop', 'files'] as const
 export type ConnectionKindName = (typeof connectionKindNames)[number]
 
-/** Another system that is told when something happens. */
+/** The forms in which a storefront is written into files. */
+export const releasedFileFormats = ['csv', 'xlsx', 'jsonl', 'jsonld'] as const
+export type ReleasedFileFormat = (typeof releasedFileFormats)[number]
+
+/** A column of a file: what stands above it, and what it holds of each product. */
+export interface ReleasedColumn {
+  header: string
+  field: ReleasedFieldName
+}
+
+/** What files hold, and when they are written besides. */
+export interface ReleasedFiles {
+  format: ReleasedFileFormat
+  /** The languages that are written, a file each; none means all. */
+  languages: string[]
+  /** Of JSON-LD, which has words of its own, none. */
+  columns: ReleasedColumn[]
+  /** On some days of the week, 1 is Monday, at a time of the storefront's own clock; null where never. */
+  schedule: { days: number[]; time: string } | null
+}
+
+/** Another system that is told when something happens, or is given what is released. */
 export interface Connection {
   code: string
   name: string
   kind: ConnectionKindName
-  /** Where it is sent. */
+  /** Where it is sent: an address of the web; of files, the name of a folder. */
   address: string
+  /** What is sent when it happens: of a shop, changed pages; of files, nothing or a release. */
   events: ConnectionEventName[]
   /** The storefronts whose events are sent; none means all. Events of no storefront are always sent. */
   storefronts: string[]
   resting: boolean
+  /** Of files alone. */
+  files?: ReleasedFiles
 }
+
+const releasedFiles = Joi.object({
+  format: Joi.string()
+    .valid(...releasedFileFormats)
+    .required(),
+  languages: Joi.array().items(Joi.string().max(35)).max(100).unique().default([]),
+  columns: Joi.array()
+    .items(
+      Joi.object({
+        header: Joi.string().trim().min(1).max(120).required(),
+        field: Joi.string()
+          .valid(...releasedFieldNames)
+          .required(),
+      }),
+    )
+    .max(100)
+    .unique('header')
+    .default([]),
+  schedule: Joi.object({
+    days: Joi.array().items(Joi.number().integer().min(1).max(7)).min(1).unique().required(),
+    time: Joi.string().pattern(planTime, 'a time such as 06:00').required(),
+  })
+    .allow(null)
+    .default(null),
+})
 
 export const connectionRecord: ObjectSchema<Connection> = Joi.object({
   code: code.required(),
@@ -27,18 +83,20 @@ export const connectionRecord: ObjectSchema<Connection> = Joi.object({
   kind: Joi.string()
     .valid(...connectionKindNames)
     .default('webhook'),
-  address: Joi.string().trim().min(1).max(2000).required().description('Where messages are sent, over HTTP.'),
-  events: Joi.array()
-    .items(
-      Joi.string()
-        .valid(...connectionEventNames)
-        .required(),
-    )
+  address: Joi.string()
+    .trim()
     .min(1)
+    .max(2000)
+    .required()
+    .description('Where it is sent: over HTTP; of files, the name of a folder.'),
+  events: Joi.array()
+    .items(Joi.string().valid(...connectionEventNames))
     .unique()
-    .required(),
+    .default([])
+    .description('When messages are sent. A shop is told of changed pages alone; files are written after a release.'),
   storefronts: Joi.array().items(Joi.string().max(64)).max(100).unique().default([]),
   resting: Joi.boolean().default(false).description('Whether it is paused: nothing new is sent then.'),
+  files: releasedFiles.description('Of files alone: what they hold.'),
 })
 
 /** A connection as lists show it. */
@@ -58,7 +116,7 @@ export interface ListedConnection extends Connection {
 /** One try to send a message. */
 export interface MessageTry {
   at: string
-  /** How the other side answered; null where it did not. */
+  /** How the other side answered; null where it did not, and of files. */
   status: number | null
   /** How long that took, in milliseconds. */
   took: number
@@ -74,7 +132,7 @@ export type MessageState = (typeof messageStates)[number]
 export interface ConnectionMessage {
   id: number
   connection: string
-  event: ConnectionEventName
+  event: MessageEventName
   storefront: string | null
   created: string
   state: MessageState

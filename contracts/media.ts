@@ -115,7 +115,8 @@ export const pictureBatchBody = Joi.object({
 })
 export type PictureBatch = Infer<typeof pictureBatchBody>
 /** How wide pictures are sent, in pixels; the last where nobody asks for a width. */
-export const renditionWidths = [96, 200, 400, 800, 1600] as const
+export const renditionWidths = [160, 240, 320, 480, 640, 960, 1280, 1920] as const
+export type RenditionWidth = (typeof renditionWidths)[number]
 export const renditionQuery = Joi.object({
   width: Joi.number().valid(...renditionWidths),
   height: Joi.number()

@@ -36,12 +36,28 @@ export interface Settings {
   shopKey: string | null
   /** The folder into which live releases are written out as files; null where they are not. */
   writtenFolder: string | null
+  /** The bucket into which they are written, under `written/`; null where they are not. */
+  writtenBucket: Bucket | null
+  /** The folder into which connections write files; null for the data folder, or the bucket of the media library. */
+  filesFolder: string | null
 }
 
-type Storage =
-  { kind: 'disk' } | { kind: 's3'; endpoint: string; region: string; bucket: string; key: string; secret: string }
+/** A bucket of a server that speaks S3, addressed by path, so that it needs no name of its own for each bucket. */
+export interface Bucket {
+  endpoint: string
+  region: string
+  bucket: string
+  key: string
+  secret: string
+}
 
-const whenS3 = (schema: Joi.Schema) => schema.when('INKLOOM_STORAGE', { is: 's3', then: Joi.required() })
+type Storage = { kind: 'disk' } | ({ kind: 's3' } & Bucket)
+
+/** What has to be known where anything lies in a bucket. */
+const whenS3 = (schema: Joi.Schema) =>
+  schema
+    .when('INKLOOM_STORAGE', { is: 's3', then: Joi.required() })
+    .when('INKLOOM_WRITTEN_BUCKET', { is: true, then: Joi.required() })
 
 const schema = Joi.object({
   INKLOOM_PORT: Joi.number().port().default(4870),
@@ -66,6 +82,8 @@ const schema = Joi.object({
   INKLOOM_DELIVERY_SECONDS: Joi.number().integer().min(0).max(86_400).default(30),
   INKLOOM_DELIVERY_MEGABYTES: Joi.number().integer().min(0).max(16_384).default(64),
   INKLOOM_WRITTEN_FOLDER: Joi.string(),
+  INKLOOM_WRITTEN_BUCKET: Joi.boolean().default(false),
+  INKLOOM_FILES_FOLDER: Joi.string(),
   INKLOOM_SHOP_KEY: Joi.string().min(32),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
@@ -76,17 +94,18 @@ const schema = Joi.object({
 
 let known: Settings | undefined
 
-function storageOf(env: Record<string, string>): Storage {
-  if (env.INKLOOM_STORAGE !== 's3') return { kind: 'disk' }
-  return {
-    kind: 's3',
-    endpoint: env.INKLOOM_S3_ENDPOINT!,
-    region: env.INKLOOM_S3_REGION!,
-    bucket: env.INKLOOM_S3_BUCKET!,
-    key: env.INKLOOM_S3_KEY!,
-    secret: env.INKLOOM_S3_SECRET!,
-  }
-}
+const folderOf = (named: unknown): string | null => (named === undefined ? null : path.resolve(named as string))
+
+const bucketOf = (env: Record<string, string>): Bucket => ({
+  endpoint: env.INKLOOM_S3_ENDPOINT!,
+  region: env.INKLOOM_S3_REGION!,
+  bucket: env.INKLOOM_S3_BUCKET!,
+  key: env.INKLOOM_S3_KEY!,
+  secret: env.INKLOOM_S3_SECRET!,
+})
+
+const storageOf = (env: Record<string, string>): Storage =>
+  env.INKLOOM_STORAGE === 's3' ? { kind: 's3', ...bucketOf(env) } : { kind: 'disk' }
 
 const listed = (text: unknown): string[] =>
   (text as string)
@@ -120,7 +139,9 @@ export function settings(): Settings {
     deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
     deliveryMegabytes: env.INKLOOM_DELIVERY_MEGABYTES as number,
     shopKey: (env.INKLOOM_SHOP_KEY as string | undefined) ?? null,
-    writtenFolder: env.INKLOOM_WRITTEN_FOLDER === undefined ? null : path.resolve(env.INKLOOM_WRITTEN_FOLDER as string),
+    writtenFolder: folderOf(env.INKLOOM_WRITTEN_FOLDER),
+    writtenBucket: env.INKLOOM_WRITTEN_BUCKET ? bucketOf(env as Record<string, string>) : null,
+    filesFolder: folderOf(env.INKLOOM_FILES_FOLDER),
     storage: storageOf(env as Record<string, string>),
   }
   return known

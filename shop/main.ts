@@ -6,6 +6,7 @@ import { deliveryOf, NotDelivered } from './delivery'
 import type { Html } from './html'
 import { homeOf, type Place } from './frame'
 import { categoryPage, choicePage, homePage, missingPage, productPage, searchPage, standingPage } from './pages'
+import { PushedPages } from './pushed'
 import { basketCookie, basketOf, groupCookie, groupOf } from './shopper'
 
 // A shop as a business might have one: it knows the delivery interface, and nothing else of where its pages come from.
@@ -13,6 +14,8 @@ import { basketCookie, basketOf, groupCookie, groupOf } from './shopper'
 const port = Number(process.env.INKLOOM_SHOP_PORT ?? 4871)
 const host = process.env.INKLOOM_HOST ?? '127.0.0.1'
 const key = process.env.INKLOOM_SHOP_KEY
+/** With what pages are signed that are given to this shop. */
+const pushed = new PushedPages(process.env.INKLOOM_SHOP_SECRET)
 const delivery = deliveryOf(process.env.INKLOOM_SHOP_DELIVERY ?? 'http://127.0.0.1:4870', key, Date.now)
 
 const headers = {
@@ -72,16 +75,39 @@ async function placeOf(req: IncomingMessage, storefront: string, language: strin
 
 const numberIn = (url: URL): number => Math.max(1, Math.trunc(Number(url.searchParams.get('page') ?? 1)) || 1)
 
-/** A body of a form, of which more than this is not read. */
+/** Of the body of a form, and of pages that are given, more than this is not read, in bytes. */
 const mostOfForm = 4096
+const mostOfPages = 64 * 1024 * 1024
 
-async function formOf(req: IncomingMessage): Promise<URLSearchParams> {
-  let text = ''
-  for await (const chunk of req) {
-    text += String(chunk)
-    if (text.length > mostOfForm) throw new NotDelivered(413)
+async function textOf(req: IncomingMessage, most: number): Promise<string> {
+  const chunks: Buffer[] = []
+  let bytes = 0
+  for await (const chunk of req as AsyncIterable<Buffer>) {
+    bytes += chunk.length
+    if (bytes > most) throw new NotDelivered(413)
+    chunks.push(chunk)
   }
-  return new URLSearchParams(text)
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+const formOf = async (req: IncomingMessage): Promise<URLSearchParams> =>
+  new URLSearchParams(await textOf(req, mostOfForm))
+
+function sendJson(res: ServerResponse, status: number, body: object): void {
+  res.writeHead(status, { ...headers, 'Content-Type': 'application/json', 'Cache-Control': 'no-store' })
+  res.end(JSON.stringify(body))
+}
+
+/** Takes pages that are given to the shop, and shows what it was given: of a page by what follows the address. */
+async function answerPushed({ req, res, path }: Request): Promise<void> {
+  if (req.method === 'POST') {
+    const { status, body } = pushed.take(req.headers, await textOf(req, mostOfPages))
+    return sendJson(res, status, body)
+  }
+  const [, storefront, language, kind, key] = path
+  if (storefront === undefined) return sendJson(res, 200, { pages: pushed.count })
+  const page = pushed.page(storefront, language ?? '', kind ?? '', key ?? '')
+  return page ? sendJson(res, 200, page) : sendJson(res, 404, { problem: 'No such page was given.' })
 }
 
 /** Puts a product into the basket, and leads back to its page, which says so. */
@@ -195,6 +221,7 @@ async function answer(request: Request): Promise<void> {
   }
   if (url.pathname === '/favicon.ico') return void res.writeHead(204).end()
   if (path[0] === 'pictures') return sendPicture(request)
+  if (path[0] === 'pushed') return answerPushed(request)
   if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts()))
   if (path.length === 1) return send(res, 404, missingPage(null))
   if (req.method === 'POST' && path[2] === 'basket') return putIntoBasket(request, path[0]!, path[1]!)

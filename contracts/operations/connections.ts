@@ -8,6 +8,7 @@ export interface ConnectionAnswers {
   listConnections: Items<ListedConnection>
   makeConnectionSecret: { secret: string }
   testConnection: ConnectionTest
+  sendEverything: { storefronts: number }
   listMessages: Page<ConnectionMessage>
   sendMessageAgain: ConnectionMessage
   discardMessage: void
@@ -30,7 +31,15 @@ export const connectionOperations = {
   testConnection: {
     method: 'post',
     path: '/api/connections/{code}/tests',
-    summary: 'Send a test at once; where the address answers as it has to, messages are sent there from now on',
+    summary:
+      'Test it at once: an address by a challenge, a folder by writing there; where that goes well, it is sent to',
+    action: 'set-up',
+  },
+  sendEverything: {
+    method: 'post',
+    path: '/api/connections/{code}/runs',
+    status: 201,
+    summary: 'Have all that is live sent to a shop, or written into files, in every storefront of the connection',
     action: 'set-up',
   },
   listMessages: {

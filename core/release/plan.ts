@@ -40,6 +40,16 @@ export function nextRun({ days, time }: PlanTimes, timeZone: string, after: numb
   throw new RangeError('A plan has at least one day of the week.')
 }
 
+/** Seven days and an hour that the clock may be put forward, in milliseconds: a time of every week has come in it. */
+const aWeek = 7 * 86_400_000 + 3_600_000
+
+/** The last moment of a plan that has come at a moment, in milliseconds since 1970. */
+export function lastRun(times: PlanTimes, timeZone: string, at: number): number {
+  let last = nextRun(times, timeZone, at - aWeek - 1)
+  for (let next = last; next <= at; next = nextRun(times, timeZone, next)) last = next
+  return last
+}
+
 /** When a plan releases, as people say it: “Monday to Friday at 06:00”. */
 export function timesWords({ days, time }: PlanTimes): string {
   const inOrder = [...days].sort((a, b) => a - b)

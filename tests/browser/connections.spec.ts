@@ -1,4 +1,4 @@
-import { enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, test } from './desk'
 import { Receiver, takes } from '../receiver'
 
 const other = new Receiver()
@@ -57,6 +57,50 @@ test('a connection is made, tested, told of a release, and what failed is sent a
     )
     .toBe(1)
   expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await page.getByRole('alert').getByRole('button', { name: 'Delete', exact: true }).click()
+  await expect(page).toHaveURL(/settings\/connections$/)
+})
+
+test('files are set up with the columns that a market wants, written, and said to be', async ({ page }) => {
+  await enter(page, '/settings/connections/new', 'administrator')
+  await choose(page.getByLabel('What it sends'), 'files')
+  await page.getByLabel('Name', { exact: true }).fill('Price list of the test')
+  await page.getByLabel('Folder').fill('Market')
+  await page.getByRole('group', { name: 'Storefronts' }).getByRole('checkbox', { name: 'Gulf' }).check()
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('A folder is named by small letters')).toBeVisible()
+  await page.getByLabel('Folder').fill('market')
+  await page.getByLabel('Header of column 2').fill('title')
+  await choose(page.getByLabel('Add a column'), 'Brand')
+  await expect(page.getByLabel('Header of column 9')).toHaveValue('Brand')
+  await page.getByLabel('Header of column 9').press('Alt+ArrowUp')
+  await expect(page.getByLabel('Header of column 8')).toHaveValue('Brand')
+  await page.getByRole('checkbox', { name: 'On a schedule' }).check()
+  await page.getByLabel('Time').fill('05:30')
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Control+s')
+  await expect(page).toHaveURL(/settings\/connections\/price-list-of-the-test/)
+  await page.getByRole('button', { name: 'Test the folder' }).click()
+  await expect(page.getByText('Files can be written there.')).toBeVisible()
+  await page.getByRole('button', { name: 'Write files now' }).click()
+  const row = page.getByRole('table', { name: 'Messages' }).getByRole('row', { name: /Everything that is live · Gulf/ })
+  await expect
+    .poll(
+      async () => {
+        await page.getByRole('button', { name: 'Refresh' }).click()
+        return row.getByText('sent', { exact: true }).count()
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(1)
+  await expect(row).toContainText(/done in [\d,]+ ms/)
+  expect(await findings(page)).toEqual([])
+  await page.goto('/settings/connections')
+  const line = page.getByRole('row', { name: /Price list of the test/ })
+  await expect(line).toContainText('Monday to Friday at 05:30')
+  expect(await findings(page)).toEqual([])
+  await line.getByRole('link').click()
   await page.getByRole('button', { name: 'Delete', exact: true }).click()
   await page.getByRole('alert').getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(page).toHaveURL(/settings\/connections$/)

@@ -75,5 +75,6 @@ describe('a connection', () => {
     expect((await lena.drop(`/api/messages/${id}`)).status).toBe(404)
     expect((await lena.post(`/api/messages/${id}/tries`, {})).status).toBe(404)
     expect((await lena.post('/api/connections/none/tests', {})).status).toBe(404)
+    expect((await lena.post('/api/connections/none/runs', {})).status).toBe(404)
   })
 })

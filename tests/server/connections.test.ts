@@ -248,7 +248,7 @@ describe('sending', () => {
   it('of a worker that died is taken up by another, and what both tried is noted once', async () => {
     await connected('gulf', { storefronts: ['uk'] })
     await release('uk')
-    expect(await claimMessages(database(), now, now + 60_000, 10)).toHaveLength(1)
+    expect(await claimMessages(database(), { kinds: ['webhook'], now, until: now + 60_000, limit: 10 })).toHaveLength(1)
     await sendWhatIsDue(now + 59_000)
     expect(received).toHaveLength(0)
     await sendWhatIsDue(now + 61_000)

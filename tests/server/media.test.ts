@@ -1,5 +1,5 @@
 import { createServer } from 'node:net'
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { text } from 'node:stream/consumers'
@@ -9,7 +9,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ImportReport } from '@contracts/imports'
 import { itemChecks } from '@core/media/checks'
 import { diskStorage } from '@server/storage/disk'
-import { s3Storage } from '@server/storage/s3'
+import { outgoingBucket, outgoingFolder, type Outgoing } from '@server/storage/outgoing'
+import { askBucket, s3Storage } from '@server/storage/s3'
 import type { Storage } from '@server/storage/storage'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
@@ -396,15 +397,14 @@ describe('storage', () => {
     await server.close()
     rmSync(place, { recursive: true, force: true })
   })
-  const bucket = (more = {}) =>
-    s3Storage({
-      endpoint: `http://127.0.0.1:${port}`,
-      region: 'us-east-1',
-      bucket: 'loom',
-      key: 'S3RVER',
-      secret: 'S3RVER',
-      ...more,
-    })
+  const named = () => ({
+    endpoint: `http://127.0.0.1:${port}`,
+    region: 'us-east-1',
+    bucket: 'loom',
+    key: 'S3RVER',
+    secret: 'S3RVER',
+  })
+  const bucket = (more = {}) => s3Storage({ ...named(), ...more })
   it.each<[string, () => Storage]>([
     ['a folder', () => diskStorage(path.join(folder, 'store'))],
     ['a bucket', () => bucket()],
@@ -418,6 +418,47 @@ describe('storage', () => {
     await store.remove(key)
     await store.remove(key)
     expect(await store.has(key)).toBe(false)
+  })
+  async function* chunks(...texts: string[]) {
+    for (const text of texts) yield await Promise.resolve(text)
+  }
+  it.each<[string, () => { place: Outgoing; read: (name: string) => Promise<string | undefined> }]>([
+    [
+      'a folder',
+      () => {
+        const at = path.join(folder, 'outgoing')
+        const read = (name: string) =>
+          Promise.resolve(existsSync(path.join(at, name)) ? readFileSync(path.join(at, name), 'utf8') : undefined)
+        return { place: outgoingFolder(at), read }
+      },
+    ],
+    [
+      'a bucket',
+      () => {
+        const ask = askBucket(named())
+        const read = async (name: string) => {
+          const answer = await ask('GET', `files/${name}`)
+          return answer.ok ? answer.text() : undefined
+        }
+        return { place: outgoingBucket(named()), read }
+      },
+    ],
+  ])('in %s writes a file for others in the place of the one before, whole or not at all', async (_w, make) => {
+    const { place, read } = make()
+    const name = 'market/daily/uk-en-GB.csv'
+    await place.write(name, chunks('first, ', 'whole'), 'text/csv')
+    expect(await read(name)).toBe('first, whole')
+    async function* broken() {
+      yield await Promise.resolve('half')
+      throw new Error('it broke')
+    }
+    await expect(place.write(name, broken(), 'text/csv')).rejects.toThrow('it broke')
+    expect(await read(name)).toBe('first, whole')
+    await place.write(name, chunks('second'), 'text/csv')
+    expect(await read(name)).toBe('second')
+    await place.remove(name)
+    await place.remove(name)
+    expect(await read(name)).toBeUndefined()
   })
   it('says who refuses, and why', async () => {
     await expect(bucket({ key: 'somebody' }).put('k1', file('x', 'content'), 'text/plain')).rejects.toThrow('403')

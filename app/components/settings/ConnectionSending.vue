@@ -1,37 +1,44 @@
 <script setup lang="ts">
-import { messageStates, type ConnectionMessage, type ConnectionTest, type MessageState } from '@contracts/connections'
+import {
+  messageStates,
+  type Connection,
+  type ConnectionMessage,
+  type ConnectionTest,
+  type MessageState,
+} from '@contracts/connections'
 import { connectionStateWords, eventWords, messageStateWords, tryWords } from './connectionWords'
 
-/** The secret of a connection, the test of its address, and the messages to it with their tries. */
-const props = defineProps<{ code: string; address: string; changed: boolean }>()
+/** The secret of a connection, the test of its address, and what was sent to it with every try. */
+const props = defineProps<{ record: Connection; changed: boolean }>()
+const code = computed(() => props.record.code)
+/** Files are signed by nobody. */
+const isSigned = computed(() => props.record.kind !== 'files')
 const setup = useSetupStore()
-const { data: all, refresh: refreshAll } = useAnswer('listConnections', () => ({}), { on: () => props.address })
-const connection = computed(() => all.value?.items.find((c) => c.code === props.code))
+const { data: all, refresh: refreshAll } = useAnswer('listConnections', () => ({}), { on: () => props.record.address })
+const connection = computed(() => all.value?.items.find((c) => c.code === code.value))
 const state = ref<MessageState | ''>('')
 const messages = useMore('listMessages', (before) => ({
   query: {
-    connection: props.code,
+    connection: code.value,
     ...(state.value === '' ? {} : { state: state.value }),
     ...(before === undefined ? {} : { before: Number(before) }),
   },
 }))
 const refresh = () => Promise.all([refreshAll(), messages.refresh()])
 
+const isTestable = computed(() => !isSigned.value || connection.value?.hasSecret === true)
 /** Whether somebody is asked before the secret is replaced, which the other side has to be told of. */
 const replacing = ref(false)
 /** The secret that was just made, which is shown this once. */
 const secret = ref('')
 const test = shallowRef<ConnectionTest>()
-watch(
-  () => props.code,
-  () => {
-    replacing.value = false
-    secret.value = ''
-    test.value = undefined
-  },
-)
+watch(code, () => {
+  replacing.value = false
+  secret.value = ''
+  test.value = undefined
+})
 const { busy, during } = useBusy()
-const params = computed(() => ({ code: props.code }))
+const params = computed(() => ({ code: code.value }))
 const makeSecret = () =>
   during(async () => {
     replacing.value = false
@@ -41,6 +48,12 @@ const makeSecret = () =>
 const sendTest = () =>
   during(async () => {
     test.value = await call('testConnection', { params: params.value })
+    await refresh()
+  })
+const sendAll = () =>
+  during(async () => {
+    const { storefronts } = await call('sendEverything', { params: params.value })
+    tell(`What is live in ${countShown(storefronts, 'storefront')} will be sent within seconds.`)
     await refresh()
   })
 const sendAgain = ({ id }: ConnectionMessage) =>
@@ -54,8 +67,13 @@ const discard = ({ id }: ConnectionMessage) =>
     await call('discardMessage', { params: { id: String(id) } })
     await refresh()
   })
+const verifiedWords: Record<Connection['kind'], string> = {
+  webhook: 'The address is verified: messages are sent to it.',
+  shop: 'The address is verified: pages are sent to it as they change.',
+  files: 'Files can be written there.',
+}
 const testWords = ({ verified, problem }: ConnectionTest) =>
-  verified && problem === null ? 'The address is verified: messages are sent to it.' : problem
+  verified && problem === null ? verifiedWords[props.record.kind] : problem
 const titleOf = ({ event, storefront }: ConnectionMessage) =>
   [eventWords[event], ...(storefront === null ? [] : [setup.storefrontName(storefront)])].join(' · ')
 const nextWords = ({ due }: ConnectionMessage) => (due === null ? '' : `next try ${whenShown(due)}`)
@@ -67,22 +85,33 @@ const nextWords = ({ due }: ConnectionMessage) => (due === null ? '' : `next try
       Sending
       <span v-if="connection" class="text-[13px] font-normal text-ink2">{{ connectionStateWords(connection) }}</span>
     </h2>
-    <p class="mt-1 max-w-[720px] text-ink2">
+    <p v-if="isSigned" class="mt-1 max-w-[720px] text-ink2">
       Messages are signed with a secret that the other side knows too. A test sends a challenge; once the address
       answers with it, messages are sent there.
     </p>
     <p class="mt-2 flex items-center gap-3">
-      <button v-if="!connection?.hasSecret" type="button" class="act" :disabled="busy" @click="makeSecret">
-        Create signing secret
+      <template v-if="isSigned">
+        <button v-if="!connection?.hasSecret" type="button" class="act" :disabled="busy" @click="makeSecret">
+          Create signing secret
+        </button>
+        <button v-else-if="!replacing" type="button" class="act" @click="replacing = true">New signing secret …</button>
+        <span v-else role="alert" class="inline-row">
+          Messages are signed with the new one at once.
+          <button type="button" class="act main" :disabled="busy" @click="makeSecret">Replace</button>
+          <button type="button" class="plain min-h-6" @click="replacing = false">Cancel</button>
+        </span>
+      </template>
+      <button type="button" class="act" :disabled="busy || changed || !isTestable" @click="sendTest">
+        {{ isSigned ? 'Send a test' : 'Test the folder' }}
       </button>
-      <button v-else-if="!replacing" type="button" class="act" @click="replacing = true">New signing secret …</button>
-      <span v-else role="alert" class="inline-row">
-        Messages are signed with the new one at once.
-        <button type="button" class="act main" :disabled="busy" @click="makeSecret">Replace</button>
-        <button type="button" class="plain min-h-6" @click="replacing = false">Cancel</button>
-      </span>
-      <button type="button" class="act" :disabled="busy || changed || !connection?.hasSecret" @click="sendTest">
-        Send a test
+      <button
+        v-if="record.kind !== 'webhook'"
+        type="button"
+        class="act"
+        :disabled="busy || changed || !connection?.verified || record.resting"
+        @click="sendAll"
+      >
+        {{ isSigned ? 'Send everything' : 'Write files now' }}
       </button>
       <span v-if="changed" class="text-ink2">Save the changes before you test.</span>
       <span v-else-if="test" role="status" :class="test.verified && !test.problem ? 'text-weld' : 'text-madder'">

@@ -65,7 +65,7 @@ useReorder(() => root.value, move)
         @keydown.alt.up.prevent="move(i, i - 1)"
         @keydown.alt.down.prevent="move(i, i + 1)"
       >
-        <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
+        <span data-handle class="drag-number" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
         <TextField
           :lang="setup.source"
           :disabled="disabled"

@@ -54,9 +54,7 @@ const toggle = (code: string) => set({ requiredIn: toggled(use.value.requiredIn,
 <template>
   <div>
     <div class="row">
-      <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${label}`">{{
-        props.place
-      }}</span>
+      <span data-handle class="drag-number" :title="`Drag to move ${label}`">{{ props.place }}</span>
       <span class="truncate"
         ><NuxtLink class="hover:underline" :to="`/settings/attributes/${segment(use.attribute)}`">{{ label }}</NuxtLink
         ><small v-if="attribute" class="ml-2 text-ink2">{{ typeOfAttribute(attribute) }}</small></span

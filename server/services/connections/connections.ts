@@ -1,17 +1,19 @@
 import { randomBytes } from 'node:crypto'
 import type {
   Connection,
-  ConnectionEventName,
   ConnectionMessage,
   ConnectionTest,
   ListedConnection,
+  MessageEventName,
   MessageState,
+  MessageTry,
 } from '@contracts/connections'
 import type { Person } from '@contracts/people'
 import { database, inTransaction } from '../../db/connect'
 import { connectionState, listedConnections, writeConnectionState } from '../../db/queries/connections'
 import {
   deleteMessage,
+  insertMessageTo,
   messageById,
   messagesBefore,
   requeueMessage,
@@ -21,11 +23,13 @@ import {
   type TryRow,
 } from '../../db/queries/messages'
 import { storedRecord } from '../../db/queries/records'
+import { livePointers } from '../../db/queries/releases'
 import { sourceOf, writeAudit, type AskedBy } from '../people/audit'
 import { notFound, Problem } from '../problem'
 import { largeNumber, rowNumber } from '../row-number'
 import { seal, unseal } from '../signing/seal'
-import { sealedFor, sendOnce } from './send'
+import { connectionKinds } from './kinds/registry'
+import { sealedFor } from './signed-post'
 
 /** All connections, with how sending goes. */
 export async function listConnections(): Promise<{ items: ListedConnection[] }> {
@@ -50,27 +54,54 @@ export async function makeConnectionSecret(person: Person, asking: AskedBy, code
 }
 
 /**
- * Sends a test at once. Where the address answers with success and with the challenge that it was sent, it is known to
- * be one that wants to be told, and messages are sent there from now on. Throws 404; 409 without a secret.
+ * Tries a connection at once: an address with a challenge that it has to answer with, a folder by writing into it. Where
+ * that goes well, it is sent what it is for from now on. Throws 404; 409 without a secret where it signs.
  */
 export async function testConnection(code: string, now: number): Promise<ConnectionTest> {
-  const { address, name } = await connectionOf(code)
+  const record = await connectionOf(code)
+  const kind = connectionKinds[record.kind]
   const state = await connectionState(database(), code)
   const secret = state?.secret ? unseal(sealedFor, state.secret) : undefined
-  if (secret === undefined)
+  if (kind.signed && secret === undefined)
     throw new Problem(
       409,
       'No secret',
-      `“${name}” has no signing secret yet. Create one, and give it to the other side.`,
+      `“${record.name}” has no signing secret yet. Create one, and give it to the other side.`,
     )
-  const challenge = randomBytes(16).toString('base64url')
-  const body = { event: 'connection.test', connection: code, challenge }
-  const { text, ...how } = await sendOnce({ address, secret, id: `test-${challenge}`, event: body.event, body }, now)
-  if (how.problem !== null) return { ...how, verified: state?.verifiedAddress === address }
-  if (!text.includes(challenge))
-    return { ...how, problem: 'It answered without the challenge that it was sent.', verified: false }
-  await writeConnectionState(database(), code, { verifiedAddress: address, verified: new Date(now) })
+  const { how, isAnswered } = await kind.test(record, secret ?? '', now)
+  // One that answers, if not with the challenge, is not the one that did before.
+  if (!isAnswered) return { ...how, verified: !isReached(how) && state?.verifiedAddress === record.address }
+  await writeConnectionState(database(), code, { verifiedAddress: record.address, verified: new Date(now) })
   return { ...how, verified: true }
+}
+
+/** Whether a test was answered with success, whatever it said. */
+const isReached = ({ status }: MessageTry): boolean => status !== null && status >= 200 && status < 300
+
+/**
+ * Has all that is live sent to a connection, in each of its storefronts. Returns for how many. Throws 404, and 409 where
+ * it is told of happenings alone, is paused or not tested, or where nothing is live.
+ */
+export async function sendEverything(code: string, now: number): Promise<{ storefronts: number }> {
+  const { kind, name } = await connectionOf(code)
+  if (!connectionKinds[kind].everything)
+    throw new Problem(409, 'Nothing to send', `“${name}” is sent a message when something happens, and no pages.`)
+  const live = (await livePointers(database())).filter(({ number }) => number > 0)
+  const written = await inTransaction(async (tx) => {
+    let n = 0
+    for (const { storefront } of live) {
+      const of = { event: 'everything' as const, storefront, data: { asked: new Date(now).toISOString() } }
+      if (await insertMessageTo(tx, code, of, now)) n++
+    }
+    return n
+  })
+  if (written === 0)
+    throw new Problem(
+      409,
+      'Nothing to send',
+      `Nothing is sent to “${name}”: it is paused, was not tested yet, or none of its storefronts has a live release.`,
+    )
+  return { storefronts: written }
 }
 
 /** So many tries of a message are shown. */
@@ -79,7 +110,7 @@ const mostTries = 10
 const documentOf = (row: MessageRow, tries: readonly TryRow[]): ConnectionMessage => ({
   id: row.id,
   connection: row.connection,
-  event: row.event as ConnectionEventName,
+  event: row.event as MessageEventName,
   storefront: row.storefront,
   created: row.created.toISOString(),
   state: row.state as MessageState,

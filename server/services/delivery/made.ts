@@ -3,6 +3,7 @@ import type { PageKey } from '../../db/queries/page-key'
 import { deliverList, deliverPages } from './lists'
 import type { Reading } from './live'
 import { deliver, deliverProduct } from './pages'
+import { Problem } from '../problem'
 import { elsewherePart, listsPart, pagePart, pagesPart } from './parts'
 
 /** An answer of delivery before it is sent, as JSON. */
@@ -13,6 +14,16 @@ export interface Made {
   next: number | null
   /** The parts it is made of. */
   madeOf: readonly string[]
+}
+
+/** What is made; undefined where there is none (any more). */
+export async function ifThere<T>(made: Promise<T>): Promise<T | undefined> {
+  try {
+    return await made
+  } catch (e) {
+    if (e instanceof Problem && e.status === 404) return undefined
+    throw e
+  }
 }
 
 /** What is released under a key. Throws 404. */

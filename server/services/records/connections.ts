@@ -1,8 +1,8 @@
 import type { Connection } from '@contracts/connections'
 import { forgetConnection } from '../../db/queries/connections'
 import { dropStoredRecord } from '../../db/queries/records'
-import { addressProblem } from '../outside/address-problem'
-import { storedWhole, type Problems, type RecordKind } from './kind'
+import { connectionKinds } from '../connections/kinds/registry'
+import { storedWhole, type RecordKind } from './kind'
 
 export const connections: RecordKind<Connection> = {
   ...storedWhole('connections', {
@@ -10,13 +10,14 @@ export const connections: RecordKind<Connection> = {
     called: (record) => record.name,
     stamp: 'content',
     check(record, _before, setup) {
-      const problems: Problems = []
-      const wrong = addressProblem(record.address, 'https://shop.example/messages')
-      if (wrong !== undefined) problems.push({ path: 'address', message: wrong })
+      const kind = connectionKinds[record.kind]
+      const { files, ...rest } = record
+      const kept = { ...rest, events: kind.eventsOf(record), ...(record.kind === 'files' ? { files } : {}) }
+      const problems = kind.check(record, setup)
       for (const code of record.storefronts)
         if (!setup.storefronts.has(code))
           problems.push({ path: 'storefronts', message: `There is no storefront “${code}”.` })
-      return Promise.resolve({ record, problems })
+      return Promise.resolve({ record: kept, problems })
     },
   }),
   async remove(tx, record) {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { guardProblem, nextRun, timesWords } from '@core/release/plan'
+import { guardProblem, lastRun, nextRun, timesWords } from '@core/release/plan'
 
 const hour = 3_600_000
 const zones = ['Europe/London', 'Europe/Berlin', 'America/Toronto', 'Asia/Tokyo', 'Pacific/Auckland']
@@ -52,6 +52,24 @@ describe('the words of a plan', () => {
     expect(words(1, 2, 3, 4, 5, 6, 7)).toBe('Every day at 06:00')
     expect(words(6)).toBe('Saturday at 06:00')
     expect(words(7, 1, 3)).toBe('Monday, Wednesday and Sunday at 06:00')
+  })
+})
+
+describe('the last moment of a plan', () => {
+  it('is the one after which the next comes, for any plan, zone and moment', () => {
+    const zones = fc.constantFrom('Europe/London', 'America/Toronto', 'Asia/Tokyo', 'Australia/Lord_Howe')
+    const days = fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 1 })
+    const time = fc.constantFrom('00:00', '01:30', '02:30', '23:59')
+    const at = fc.integer({ min: Date.UTC(2026, 0, 1), max: Date.UTC(2028, 0, 1) })
+    fc.assert(
+      fc.property(days, time, zones, at, (days, time, zone, at) => {
+        const last = lastRun({ days, time }, zone, at)
+        expect(last).toBeLessThanOrEqual(at)
+        expect(nextRun({ days, time }, zone, last)).toBeGreaterThan(at)
+        expect(lastRun({ days, time }, zone, last), 'it has come when it comes').toBe(last)
+      }),
+      { numRuns: 300, seed: 4870 },
+    )
   })
 })
 

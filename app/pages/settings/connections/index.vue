@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import type { ListedConnection } from '@contracts/connections'
-import { connectionStateWords, eventWords, tryWords } from '~/components/settings/connectionWords'
+import { connectionStateWords, kindWords, tryWords, whenWords } from '~/components/settings/connectionWords'
 
 const session = useSessionStore()
 const { data, problem } = useAnswer('listConnections', () => (session.mayAdminister ? {} : undefined))
 const connections = computed(() => data.value?.items ?? [])
-const eventsOf = ({ events }: ListedConnection) => events.map((e) => eventWords[e]).join(', ')
 useKeys('Connections', [
   {
     keys: 'n',
@@ -20,7 +18,7 @@ useKeys('Connections', [
 <template>
   <div class="page">
     <PageHead stage="settings" title="Connections">
-      <template #line>Other systems that are told when something happens, by a signed message over HTTP.</template>
+      <template #line>Other systems that are told when something happens, or are given what is released.</template>
       <template #actions
         ><NuxtLink v-if="session.mayAdminister" class="act" to="/settings/connections/new">
           New connection <span class="key">n</span>
@@ -30,21 +28,24 @@ useKeys('Connections', [
     <p v-if="!session.mayAdminister" class="px-5 text-ink2">Only administrators can see and create connections.</p>
     <p v-else-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <EmptyState v-else-if="data && connections.length === 0">
-      There are no connections. A shop’s cache can be told which pages have changed, for instance.
+      There are no connections. A shop’s cache can be told which pages have changed, for instance, or a marketplace be
+      given a file after each release.
     </EmptyState>
     <div v-else-if="connections.length > 0" class="page-body" tabindex="0" aria-label="Connections">
       <table class="listing">
         <colgroup>
-          <col class="w-[20%]" />
-          <col class="w-[28%]" />
+          <col class="w-[18%]" />
           <col class="w-[16%]" />
-          <col class="w-[12%]" />
+          <col class="w-[20%]" />
+          <col class="w-[14%]" />
+          <col class="w-[11%]" />
           <col />
         </colgroup>
         <thead>
           <tr>
             <th>Name</th>
-            <th>Told when</th>
+            <th>Sends</th>
+            <th>When</th>
             <th>State</th>
             <th>Failed</th>
             <th>Last try</th>
@@ -57,7 +58,8 @@ useKeys('Connections', [
                 c.name
               }}</NuxtLink>
             </td>
-            <td class="truncate" :title="eventsOf(c)">{{ eventsOf(c) }}</td>
+            <td class="truncate" :title="kindWords[c.kind]">{{ kindWords[c.kind] }}</td>
+            <td class="truncate" :title="whenWords(c)">{{ whenWords(c) }}</td>
             <td class="truncate" :class="{ 'text-madder': !c.resting && c.verified === null }">
               {{ connectionStateWords(c) }}
             </td>
