@@ -14,6 +14,7 @@ import {
   writeFile,
 } from 'node:fs/promises'
 import path from 'node:path'
+import type { Tree, WrittenPlace, WrittenRelease } from './written-place'
 
 // A storefront as files that any web server can serve. Contents are kept once each by their digests; a tree of links
 // gives them their addresses; and one link, `live`, names the tree that is served. It is moved last and at once, so that
@@ -24,38 +25,13 @@ const trees = 'trees'
 const live = 'live'
 const aboutTree = 'release.json'
 
-/** What a tree is of. */
-export interface WrittenRelease {
-  storefront: string
-  /** The release that it shows, and the moment. */
-  release: number
-  at: string
-  /** The last step of every storefront that it knows of, by code. */
-  steps: Record<string, number>
-  /** The entity tags of pictures and files, by their own files. */
-  media: Record<string, string>
-}
-
 /** So many files are linked at the same time. */
 const atOnce = 64
 
 const isMissing = (e: unknown): boolean => (e as NodeJS.ErrnoException).code === 'ENOENT'
 
-/** A tree that is being written; nobody reads it until it is published. */
-export interface Tree {
-  name: string
-  /** Puts a file at an address, in place of what stands there. */
-  put(file: string, body: string | Buffer): Promise<void>
-  /** What stands at an address; undefined where nothing does. */
-  read(file: string): Promise<string | undefined>
-  /** Takes the file of an address away, where there is one. */
-  remove(file: string): Promise<void>
-  /** Takes away a folder with all that is in it. */
-  removeAll(folder: string): Promise<void>
-}
-
-/** The files of one storefront. */
-export class WrittenFolder {
+/** The files of one storefront in a folder. */
+export class WrittenFolder implements WrittenPlace {
   readonly #root: string
 
   constructor(root: string) {

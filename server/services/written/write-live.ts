@@ -7,14 +7,15 @@ import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 import { tryLock } from '../../db/queries/locks'
 import { loadSetup } from '../../db/queries/setup'
 import { settings } from '../../settings'
-import { WrittenFolder, type Tree, type WrittenRelease } from '../../storage/written-folder'
+import { WrittenBucket } from '../../storage/written-bucket'
+import { WrittenFolder } from '../../storage/written-folder'
+import type { Tree, WrittenPlace, WrittenRelease } from '../../storage/written-place'
 import { atOnce } from '../delivery/everything'
 import { readingOf, type Reading } from '../delivery/live'
-import { madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
+import { ifThere, madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
 import { sitemapLines } from '../delivery/sitemap'
 import { together } from '../delivery/together'
 import { touchedSince } from '../delivery/touched'
-import { Problem } from '../problem'
 import { editionFolder, fileOf } from './addresses'
 import { writeMedia } from './write-media'
 
@@ -29,26 +30,37 @@ interface Writing {
   now: number
 }
 
-/** The steps of which is known that the files of a storefront have all that they changed. */
+/** The steps of which is known that the files of a storefront in a place have all that they changed. */
 const known = new Map<string, string>()
 
+/** The places that the settings name, each with what it is called. */
+function placesOf(storefront: string): [name: string, place: WrittenPlace][] {
+  const { writtenFolder, writtenBucket } = settings()
+  const places: [string, WrittenPlace][] = []
+  if (writtenFolder !== null) places.push(['folder', new WrittenFolder(path.join(writtenFolder, storefront))])
+  if (writtenBucket !== null) places.push(['bucket', new WrittenBucket(writtenBucket, `written/${storefront}`)])
+  return places
+}
+
 /**
- * Writes every storefront out as files of which something has changed since. Nothing where no folder is named. One that
+ * Writes every storefront out as files of which something has changed since. Nothing where no place is named. One that
  * cannot be written holds up no other; what was wrong is thrown then.
  */
 export async function writeWhatIsLive(now: number): Promise<void> {
-  const { writtenFolder } = settings()
-  if (writtenFolder === null) return
+  if (placesOf('').length === 0) return
   const last = await lastSteps(database())
   const steps = JSON.stringify([...last])
   const problems: unknown[] = []
   for (const [storefront, { number }] of last) {
-    if (number === 0 || known.get(storefront) === steps) continue
-    const folder = new WrittenFolder(path.join(writtenFolder, storefront))
-    try {
-      if (await writeAlone(folder, storefront, last, now)) known.set(storefront, steps)
-    } catch (e) {
-      problems.push(e)
+    if (number === 0) continue
+    for (const [name, place] of placesOf(storefront)) {
+      const at = `${name}:${storefront}`
+      if (known.get(at) === steps) continue
+      try {
+        if (await writeAlone(at, place, storefront, last, now)) known.set(at, steps)
+      } catch (e) {
+        problems.push(e)
+      }
     }
   }
   if (problems.length > 0) throw problems[0]
@@ -56,20 +68,21 @@ export async function writeWhatIsLive(now: number): Promise<void> {
 
 /** Writes a storefront where no other worker does so; says whether it did. */
 const writeAlone = (
-  folder: WrittenFolder,
+  at: string,
+  folder: WrittenPlace,
   storefront: string,
   last: ReadonlyMap<string, LastStep>,
   now: number,
 ): Promise<boolean> =>
   inTransaction(async (tx) => {
-    if (!(await tryLock(tx.db, `written:${storefront}`))) return false
+    if (!(await tryLock(tx.db, `written:${at}`))) return false
     await writeStorefront(folder, storefront, last, now)
     return true
   })
 
-/** Writes a storefront into a folder, as far as it differs from what stands there. */
+/** Writes a storefront into a place, as far as it differs from what stands there. */
 export async function writeStorefront(
-  folder: WrittenFolder,
+  folder: WrittenPlace,
   storefront: string,
   last: ReadonlyMap<string, LastStep>,
   now: number,
@@ -108,16 +121,6 @@ async function changedSkus(last: ReadonlyMap<string, LastStep>, current: Written
     for (const page of touched) if (page.kind === 'product') skus.add(page.key)
   }
   return skus
-}
-
-/** What is made; undefined where there is none (any more). */
-async function ifThere<T>(made: Promise<T>): Promise<T | undefined> {
-  try {
-    return await made
-  } catch (e) {
-    if (e instanceof Problem && e.status === 404) return undefined
-    throw e
-  }
 }
 
 async function put({ tree }: Writing, file: string | undefined, { text }: Pick<Made, 'text'>): Promise<void> {

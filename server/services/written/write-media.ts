@@ -4,7 +4,7 @@ import type { LibraryItem } from '@core/media/item'
 import { database } from '../../db/connect'
 import { loadLibrary } from '../../db/queries/media'
 import { mediaOfRelease } from '../../db/queries/released-documents'
-import type { Tree } from '../../storage/written-folder'
+import type { Tree } from '../../storage/written-place'
 import type { Reading } from '../delivery/live'
 import { renditionOf, type Sent } from '../media/rendition'
 
