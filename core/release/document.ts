@@ -6,7 +6,7 @@ import type { Family, Product, Setup } from '../catalogue/model'
 import { differingAttributes } from '../catalogue/variants'
 import { assemblePage, memberCalled, type Page, type PageInput, type PageProduct } from '../page/assemble'
 import type { Availability } from '../page/availability'
-import type { Shown } from '../page/because'
+import type { LeftOut, Shown } from '../page/because'
 import type { AreaForm, Look } from '../page/layout'
 import { categoriesAbove, type NamedCategory } from '../page/category-path'
 import type { PagePicture } from '../page/media'
@@ -138,12 +138,39 @@ function variantDocuments(sold: readonly SoldVariant[], input: PageInput, reader
 const hasPage = (page: Page, product: Product, { root }: Family): boolean =>
   page.product.inRange && product.status === 'active' && root.status === 'active'
 
+/** A piece that goes to a page and is not shown there, since its text or a value that it needs is missing. */
+export interface LackingPiece {
+  piece: string
+  title: string
+  reason: string
+}
+
+/** Built-in parts say themselves what they show; only pieces are meant to stand on a page once they go there. */
+const isPiece = ({ because }: LeftOut): boolean =>
+  because !== null && because.reach !== 'layout' && because.reach !== 'split'
+
+/** The page of a product through a lens as shoppers get it, with the pieces that are missing on it. */
+export interface ProductPage {
+  /** Null where the product has no page then. */
+  document: ReleasedProduct | null
+  lacking: LackingPiece[]
+}
+
 /** The page of a product through a lens as shoppers get it; null where it has none then. */
-export function productDocument(input: PageInput): ReleasedProduct | null {
-  const { family, lens, setup } = input
+export const productDocument = (input: PageInput): ReleasedProduct | null => productPage(input).document
+
+/** The same with the pieces that go there and cannot be shown. */
+export function productPage(input: PageInput): ProductPage {
+  const { family } = input
   const product = memberCalled(family, input.sku)
   const page = assemblePage({ ...input, brief: true })
-  if (!hasPage(page, product, family)) return null
+  if (!hasPage(page, product, family)) return { document: null, lacking: [] }
+  const lacking = page.left_out.filter(isPiece).map(({ piece, title, reason }) => ({ piece, title, reason }))
+  return { document: documentOf(input, page, product), lacking }
+}
+
+function documentOf(input: PageInput, page: Page, product: Product): ReleasedProduct {
+  const { family, lens, setup } = input
   const reader = editionReader(setup, lens.storefront, lens.language)
   const values = valuesFor(product, family, reader, setup)
   const storefront = setup.storefronts.get(lens.storefront)!

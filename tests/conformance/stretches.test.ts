@@ -5,8 +5,8 @@ import type { Family } from '@core/catalogue/model'
 import { libraryOf } from '@core/media/versions'
 import { assemblePage, type PageInput } from '@core/page/assemble'
 import { blankPiece, type Piece } from '@core/page/piece'
-import { canonicalText, productDocument } from '@core/release/document'
-import { pageOverTime, type StretchesOfGroup } from '@core/release/over-time'
+import { canonicalText, productPage } from '@core/release/document'
+import { groupsNamed, pageOverTime, type StretchesOfGroup } from '@core/release/over-time'
 import type { Condition } from '@core/rules/condition'
 import { RuleError } from '@core/rules/condition'
 import { aCondition, aFamily } from '../catalogues'
@@ -103,6 +103,10 @@ function readAt(page: readonly StretchesOfGroup[], group: string | null, moment:
   return of?.stretches.filter((s) => s.from <= moment).at(-1)?.text ?? null
 }
 
+/** Whether it is told that a piece is missing for a group, from a moment that has come. */
+const isToldLacking = (page: readonly StretchesOfGroup[], piece: string, group: string, moment: number) =>
+  page.some(({ lacking }) => lacking.some((l) => l.piece === piece && l.group === group && l.from <= moment))
+
 /** The pieces of each area as the proof tells them, which says of each why it is there. */
 const shownOn = (input: PageInput): [string, string[]][] => {
   const { areas, layout } = assemblePage(input)
@@ -132,7 +136,9 @@ describe('a page as a function of time', () => {
           const page = pageOverTime(input, someMoment)
           for (const group of groups)
             for (const moment of moments) {
-              const document = productDocument({ ...input, lens: { ...input.lens, group, moment } })
+              const { document, lacking } = productPage({ ...input, lens: { ...input.lens, group, moment } })
+              const of = group !== null && groupsNamed(input).includes(group) ? group : ''
+              for (const { piece } of lacking) expect(isToldLacking(page, piece, of, moment)).toBe(true)
               expect(readAt(page, group, moment)).toBe(document && canonicalText(document))
               const released = document?.areas.map(({ area, parts }) => [area, parts.map((part) => part.piece)])
               if (released) expect(released).toEqual(shownOn({ ...input, lens: { ...input.lens, group, moment } }))
