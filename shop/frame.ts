@@ -26,6 +26,10 @@ export const categoryLink = (place: Place, code: string) => `${homeOf(place)}/c/
 const pageLink = (place: Place, code: string) => `${homeOf(place)}/page/${part(code)}`
 export const pictureOf = (name: string, width: number) => `/pictures/${part(name)}?width=${width}`
 
+/** A picture in several widths, of which a browser takes the one that it has room for, in the words of `srcset`. */
+export const widthsOf = (name: string, ...widths: number[]): string =>
+  widths.map((width) => `${pictureOf(name, width)} ${width}w`).join(', ')
+
 /** A delivered phrase; the form for a number where it has one. Empty where the storefront has no such wording. */
 export function phrase({ shelf, language }: Place, code: string, n?: number): string {
   const forms = shelf.phrases[code]

@@ -6,7 +6,7 @@ import type {
   DeliveredProduct,
   DeliveredStorefront,
 } from './delivered'
-import { header, documentOf, homeOf, productLink, categoryLink, pictureOf, phrase, type Place } from './frame'
+import { header, documentOf, homeOf, productLink, categoryLink, pictureOf, phrase, widthsOf, type Place } from './frame'
 import { delivered, html, type Html } from './html'
 import type { Card, Shelf } from './shelf'
 import { wordsIn } from './words'
@@ -14,7 +14,7 @@ import { wordsIn } from './words'
 function card(place: Place, c: DeliveredCard): Html {
   const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
   return html`<li class="card"><a href="${productLink(place, c)}">
-<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture.name, 400)}" alt="" loading="lazy" />` : ''}</span>
+<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture.name, 480)}" alt="" loading="lazy" />` : ''}</span>
 <span class="words"><b${lang}>${c.name}</b>
 ${c.summary ? html`<small>${c.summary}</small>` : ''}
 ${c.price ? html`<span class="price">${c.price.shown}</span>` : ''}</span>
@@ -237,10 +237,17 @@ function pictures(product: DeliveredProduct): Html | string {
   const [first, ...others] = product.pictures
   if (!first) return ''
   return html`<div class="pictures">
-    <img class="main" src="${pictureOf(first.name, 800)}" alt="${first.alternative}" /> ${
+    <img
+      class="main"
+      src="${pictureOf(first.name, 960)}"
+      srcset="${widthsOf(first.name, 480, 960, 1920)}"
+      sizes="(min-width: 820px) 50vw, 100vw"
+      alt="${first.alternative}"
+    />
+    ${
       others.length > 0 &&
       html`<ul>
-        ${others.map((p) => html`<li><img src="${pictureOf(p.name, 200)}" alt="${p.alternative}" loading="lazy" /></li>`)}
+        ${others.map((p) => html`<li><img src="${pictureOf(p.name, 240)}" alt="${p.alternative}" loading="lazy" /></li>`)}
       </ul>`
     }
   </div>`

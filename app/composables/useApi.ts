@@ -1,4 +1,5 @@
 import allCalls from '@contracts/calls.json'
+import type { RenditionWidth } from '@contracts/media'
 import type { AnswerOf, OperationName, ParamsOf, SentBody, SentQuery } from '@contracts/operations'
 import type { RecordKindName, RecordOf } from '@contracts/operations/records'
 import type { JobDocument } from '@contracts/jobs'
@@ -194,6 +195,6 @@ export const segment = (s: string) => encodeURIComponent(s)
 /** Where a picture of the media library is read at a width that pages show it in, whole or cropped to a shape. */
 export const pictureUrl = (
   name: string,
-  width: 96 | 200 | 400 | 800 | 1600 = 96,
+  width: RenditionWidth = 160,
   shape?: 'uncropped' | 'square' | 'wide' | 'tall',
 ) => `/delivery/media/${segment(name)}?width=${width}${shape ? `&shape=${shape}` : ''}`

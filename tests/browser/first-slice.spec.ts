@@ -110,7 +110,7 @@ test('completes one of them: every value in its place, seen at once in the proof
   await expect(page.getByText('4 of 4 required').first()).toBeVisible()
   // All that is left is what only shipped goods are asked for.
   await expect(page.getByText('required', { exact: true })).toHaveCount(1)
-  await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/pe-1818.svg?width=800')
+  await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/pe-1818.svg?width=960')
 
   await page.reload()
   await expect(page.getByText('Stands up to a wet quay.').first()).toBeVisible()

@@ -120,7 +120,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved')).toBeVisible()
   await page.goto('/catalogue/KZ-0330?in=ch/fr-CH')
-  await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/kz-french.jpg?width=800')
+  await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/kz-french.jpg?width=960')
 })
 
 test(
@@ -143,7 +143,7 @@ test(
     await page.keyboard.press('Control+s')
     await expect(proof(page).locator('.hero img')).toHaveAttribute(
       'src',
-      '/delivery/media/ox-7750-packed.jpg?width=800',
+      '/delivery/media/ox-7750-packed.jpg?width=960',
     )
     await expect(pictures).not.toContainText('missing')
   },

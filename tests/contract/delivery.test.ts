@@ -53,7 +53,7 @@ describe('delivery', () => {
   })
   it('sends the pictures of released pages to everybody, and others only to those who are signed in', async () => {
     const page = (await (await open(address)).json()) as ReleasedProduct
-    const picture = await open(`/delivery/media/${page.pictures[0]!.name}?width=400`)
+    const picture = await open(`/delivery/media/${page.pictures[0]!.name}?width=480`)
     expect(picture.status).toBe(200)
     expect(picture.headers.get('cache-control')).toMatch(/^public/)
     const { items } = (await maren.get<{ items: { name: string }[] }>('/api/media?limit=100')).body

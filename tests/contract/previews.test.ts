@@ -82,7 +82,7 @@ describe('a link to a product’s page', () => {
     const cookie = (await open(opened(link))).headers.getSetCookie()[0]!
     expect(cookie).toMatch(/HttpOnly.*SameSite=Lax/)
     const picture = (name: string, headers: Record<string, string> = {}) =>
-      open(`/delivery/media/${name}?width=96`, { headers })
+      open(`/delivery/media/${name}?width=160`, { headers })
     const headers = { cookie: cookie.split(';')[0]! }
     const unreleased = (await maren.get<{ items: { code: string }[] }>('/api/media?limit=200')).body.items
     const named = new Set(pictures.map((p) => p.name))

@@ -153,7 +153,7 @@ describe('a storefront that is written out as files', () => {
 
   it('has the pictures of its pages, and no others, as pages show them', async () => {
     const of = async (name: string) => {
-      const answer = await fetch(`${base}/delivery/media/${name}?width=400`)
+      const answer = await fetch(`${base}/delivery/media/${name}?width=480`)
       return {
         status: answer.status,
         type: answer.headers.get('content-type'),
@@ -162,7 +162,7 @@ describe('a storefront that is written out as files', () => {
     }
     const photo = await of('bag.jpg')
     expect([photo.status, photo.type]).toEqual([200, 'image/webp'])
-    expect(await sharp(photo.body).metadata()).toMatchObject({ format: 'webp', width: 400 })
+    expect(await sharp(photo.body).metadata()).toMatchObject({ format: 'webp', width: 480 })
     const drawn = await of('bag.svg')
     expect([drawn.status, drawn.type]).toEqual([200, 'image/svg+xml'])
     expect(drawn.body.toString()).toContain('<rect')

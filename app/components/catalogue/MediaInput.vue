@@ -42,7 +42,7 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
         >
           <img
             v-if="image(n)"
-            :src="pictureUrl(n, 200)"
+            :src="pictureUrl(n, 240)"
             alt=""
             class="h-[72px] w-full object-contain"
             draggable="false"

@@ -85,7 +85,7 @@ const shown: { shape: Shape; name: string }[] = [
   { shape: 'tall', name: 'Tall' },
 ]
 const cropFor = (shape: Shape) => cropTo(shape, props.width, props.height, crop.value, focus.value)
-const source = computed(() => `${pictureUrl(props.name, 800, 'uncropped')}&of=${props.digest.slice(0, 8)}`)
+const source = computed(() => `${pictureUrl(props.name, 960, 'uncropped')}&of=${props.digest.slice(0, 8)}`)
 function clear() {
   crop.value = null
   focus.value = null

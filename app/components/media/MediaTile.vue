@@ -23,7 +23,7 @@ const use = computed(() => {
     <span class="flex aspect-square items-center justify-center overflow-hidden border border-hair bg-white"
       ><img
         v-if="picture"
-        :src="pictureUrl(one.name, 200)"
+        :src="pictureUrl(one.name, 240)"
         :alt="one.label ?? ''"
         class="h-full w-full object-cover"
         loading="lazy"

@@ -10,7 +10,7 @@ const { missingViews } = usePictureFindings(props)
 
 <template>
   <span class="picture-strip">
-    <img v-for="n in names" :key="n" :src="pictureUrl(n, 200)" :alt="n" width="72" height="72" />
+    <img v-for="n in names" :key="n" :src="pictureUrl(n, 240)" :alt="n" width="72" height="72" />
     <span v-for="f in missingViews" :key="f.view" class="gap" :class="f.level">
       {{ capitalised(viewWords[f.view]) }}
       <small>missing</small>

@@ -9,7 +9,7 @@ const picture = computed(() => product.value.pictures[0])
 
 <template>
   <article class="list-card" :dir="page.direction" :lang="language" aria-label="Its card in a list">
-    <img v-if="picture" :src="pictureUrl(picture.name, 200)" :alt="picture.alternative" />
+    <img v-if="picture" :src="pictureUrl(picture.name, 240)" :alt="picture.alternative" />
     <div class="min-w-0">
       <p class="name">{{ product.name }}</p>
       <p v-if="product.summary" class="cut">{{ product.summary }}</p>

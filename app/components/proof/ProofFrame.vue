@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { RenditionWidth } from '@contracts/media'
 import type { Availability } from '@core/page/availability'
 import type { PagePicture } from '@core/page/media'
 import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
@@ -23,7 +24,7 @@ const { sought, picked } = useProofFocus()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const open = useState<string[]>('proof-open-parts', () => ['description'])
 
-const image = (m: PagePicture, width: 200 | 800) =>
+const image = (m: PagePicture, width: RenditionWidth) =>
   `<img src="${escapeAttribute(pictureUrl(m.name, width))}" alt="${escapeAttribute(m.alternative)}">`
 
 /** What is said beside the price; of what is sold elsewhere, as a link. */
@@ -39,11 +40,11 @@ const html = computed(() => {
   const { product } = p
   const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
   const picture = product.pictures[0]
-    ? `<div class="hero">${image(product.pictures[0], 800)}</div>${
+    ? `<div class="hero">${image(product.pictures[0], 960)}</div>${
         product.pictures.length > 1
           ? `<ul class="more">${product.pictures
               .slice(1)
-              .map((m) => `<li>${image(m, 200)}</li>`)
+              .map((m) => `<li>${image(m, 240)}</li>`)
               .join('')}</ul>`
           : ''
       }`
@@ -57,7 +58,7 @@ const html = computed(() => {
     .join('')
   const relatedItem = (item: RelatedProduct) => {
     const { picture } = item
-    const image = picture ? `<img src="${escapeAttribute(pictureUrl(picture, 200))}" alt="">` : ''
+    const image = picture ? `<img src="${escapeAttribute(pictureUrl(picture, 240))}" alt="">` : ''
     return `<li>${image}${escapeText(relatedName(item, props.language))}</li>`
   }
   const related = p.related
