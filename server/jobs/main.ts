@@ -113,8 +113,9 @@ const timers = Object.entries(all).map(([name, { every, atStart, work }]) => {
       await work(now())
       failures = 0
     } catch (e) {
-      // What goes on failing comes round more and more seldom, and is told each time that it does.
-      if (!noteOutage(e)) {
+      // What goes on failing comes round more and more seldom, and is told each time that it does; but what falls since
+      // the worker ends begins again with the next.
+      if (!stopping && !noteOutage(e)) {
         notBefore = Date.now() + Math.min(longestPause, every * 2 ** ++failures)
         console.error(`${name}:`, e)
       }

@@ -35,8 +35,9 @@ export const eventWords: Record<MessageEventName, string> = {
 /** When a connection is sent something. */
 export function whenWords({ kind, events, files }: ListedConnection): string {
   if (kind === 'shop') return 'Pages change'
-  const told = events.map((e) => eventWords[e])
-  return [...told, ...(files?.schedule ? [timesWords(files.schedule)] : [])].join(', ') || 'Only on request'
+  if (kind === 'webhook') return events.map((e) => eventWords[e]).join(', ')
+  const afterRelease = events.length > 0 ? ['After each release'] : []
+  return [...afterRelease, ...(files?.schedule ? [timesWords(files.schedule)] : [])].join(', ') || 'Only on request'
 }
 
 export const messageStateWords: Record<MessageState, string> = {

@@ -16,7 +16,14 @@ const setup = useSetupStore()
 const session = useSessionStore()
 const jobs = useJobsStore()
 const id = computed(() => String(route.params.id))
-const { data: release, problem, refresh } = useAnswer('getRelease', () => ({ params: { id: id.value } }))
+// Those that go live with it are prepared by work of their own.
+const {
+  data: release,
+  problem,
+  refresh,
+} = useAnswer('getRelease', () => ({ params: { id: id.value } }), {
+  on: () => jobs.standing((kind) => kind === 'release'),
+})
 const isPrepared = computed(() => release.value !== undefined && release.value.state !== 'preparing')
 /** Prepared, and not live yet. */
 const isOnItsWay = computed(

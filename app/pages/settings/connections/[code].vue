@@ -7,15 +7,6 @@ import { eventWords, kindWords } from '~/components/settings/connectionWords'
 const route = useRoute()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord(
-  'connections',
-  () => code.value,
-  () => ({ code: '', name: '', kind: 'webhook', address: '', storefronts: [], resting: false, ...blanks.webhook() }),
-  (r) => r.name,
-)
-const { draft, stored, changed } = record
-const readonly = computed(() => !session.mayAdminister)
-
 const usualFields = ['sku', 'name', 'summary', 'price', 'currency', 'availability', 'address', 'picture'] as const
 /** What a new connection of each kind begins with. */
 const blanks: Record<Connection['kind'], () => Pick<Connection, 'events' | 'files'>> = {
@@ -31,6 +22,15 @@ const blanks: Record<Connection['kind'], () => Pick<Connection, 'events' | 'file
     },
   }),
 }
+const record = useRecord(
+  'connections',
+  () => code.value,
+  () => ({ code: '', name: '', kind: 'webhook', address: '', storefronts: [], resting: false, ...blanks.webhook() }),
+  (r) => r.name,
+)
+const { draft, stored, changed } = record
+const readonly = computed(() => !session.mayAdminister)
+
 function chooseKind(kind: Connection['kind']) {
   const { files: _, ...rest } = draft.value!
   draft.value = { ...rest, kind, ...blanks[kind]() }
@@ -54,7 +54,7 @@ const placeholders: Record<Connection['kind'], { name: string; address: string }
     <div v-if="draft">
       <p v-if="readonly" class="text-ochre" role="status">Read only: only an administrator can change connections.</p>
       <div class="grid max-w-[720px] grid-cols-[96px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
-        <FormField v-if="!stored" path="kind" beside for="kind" label="Sends">
+        <FormField v-if="code === null" path="kind" beside for="kind" label="Sends">
           <SelectField
             id="kind"
             class="w-72"
