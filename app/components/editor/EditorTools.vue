@@ -33,7 +33,7 @@ const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : lab
   >
     <slot />
     <template v-for="(group, i) in props.groups" :key="i">
-      <span v-if="i > 0" class="mx-1 h-4 border-l border-hair2" aria-hidden="true" />
+      <span v-if="i > 0" class="tool-gap mx-1 h-4 border-l border-hair2" aria-hidden="true" />
       <button
         v-for="t in group"
         :key="t.label"
@@ -55,13 +55,17 @@ const titleOf = ({ label, key }: EditorTool) => (key ? `${label} (${key})` : lab
 </template>
 
 <style scoped>
-/* In a narrow column, the tools stay in one row as long as they can. */
+/* In a narrow column, the tools stay in one row. */
 .tools {
   container-type: inline-size;
 }
 @container (max-width: 480px) {
   button {
     padding-inline: 4px;
+  }
+  .tool-gap {
+    margin-inline: 1px;
+    border: 0;
   }
 }
 </style>

@@ -312,14 +312,15 @@ function togglePicker() {
       :groups="toolGroups"
       @leave="backToText"
     >
-      <SelectField
-        v-if="!compact"
-        :model-value="heading"
-        class="mr-1 min-h-6 bg-transparent text-[12.5px] text-ink2"
-        :label="`Heading level in ${label}`"
-        :options="[option(0, 'Paragraph'), option(2, 'Heading 1'), option(3, 'Heading 2'), option(4, 'Heading 3')]"
-        @update:model-value="setHeading(Number($event))"
-      />
+      <span v-if="!compact" class="heading-level mr-1">
+        <SelectField
+          :model-value="heading"
+          class="min-h-6 bg-transparent text-[12.5px] text-ink2"
+          :label="`Heading level in ${label}`"
+          :options="[option(0, 'Paragraph'), option(2, 'Heading 1'), option(3, 'Heading 2'), option(4, 'Heading 3')]"
+          @update:model-value="setHeading(Number($event))"
+        />
+      </span>
       <template #end
         ><button
           type="button"
@@ -415,6 +416,21 @@ function togglePicker() {
 }
 @container (max-width: 480px) {
   .value-word {
+    display: none;
+  }
+  /* The level is a sign there; its list has the words. */
+  .heading-level {
+    flex: none;
+    margin-right: 0;
+  }
+  .heading-level :deep(.field) {
+    gap: 2px;
+    padding-inline: 5px;
+  }
+  .heading-level :deep(.field)::before {
+    content: '¶';
+  }
+  .heading-level :deep(.field > .truncate) {
     display: none;
   }
 }
