@@ -12,8 +12,9 @@ import { commonStateNow, noteState, workbenchOf, type Workbench } from './workbe
 
 /** Where more products than this may differ, that is found out when a release is prepared. */
 const mostAtOnce = 2000
-/** So many families are put together at a time. */
-const blockSize = 50
+/** So many families are put together at a time, and in one turn: other work of the program must not wait for it. */
+const blockSize = 5
+const familiesOfTurn = 25
 
 /** How many products differ from what is live, in each storefront that has something live. */
 export async function unreleasedChanges(): Promise<{ items: UnreleasedChanges[] }> {
@@ -31,23 +32,28 @@ export async function unreleasedChanges(): Promise<{ items: UnreleasedChanges[] 
 /** How everything stood when nothing was left to be looked at. */
 let settled = ''
 
-/** Compares the pages of products that something was changed for with what is live, in every storefront. */
+/**
+ * Compares pages of products that something was changed for with what is live, some of them each time that it is asked
+ * for, storefront by storefront.
+ */
 export async function lookWhatDiffers(now: number): Promise<void> {
   const live = (await livePointers(database())).filter(({ number }) => number > 0)
   const common = await commonStateNow()
   const state = JSON.stringify([common, await countTouches(database()), live.map((l) => [l.storefront, l.number])])
   if (state === settled) return
-  for (const { storefront } of live) await lookIn(storefront, common, now)
+  for (const { storefront } of live) if (await lookIn(storefront, common, now)) return
   settled = state
 }
 
-async function lookIn(code: string, common: number, now: number): Promise<void> {
+/** Compares some products of a storefront. Returns whether there were any. */
+async function lookIn(code: string, common: number, now: number): Promise<boolean> {
   const { unknown } = await countDiffering(database(), code, common)
-  if (unknown === 0 || unknown > mostAtOnce) return
-  const bench = await workbenchOf(code, undefined, now, { unknownOnly: true })
+  if (unknown === 0 || unknown > mostAtOnce) return false
+  const bench = await workbenchOf(code, undefined, now, { unknownOnly: true, limit: familiesOfTurn })
   const roots = [...bench.due.products.keys()]
   for (let at = 0; at < roots.length; at += blockSize)
     await inTransaction((tx) => compareBlock(tx, bench, roots.slice(at, at + blockSize)))
+  return true
 }
 
 async function compareBlock(tx: Tx, bench: Workbench, roots: readonly number[]): Promise<void> {
