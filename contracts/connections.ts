@@ -1,7 +1,7 @@
 import { releasedFieldNames, type ReleasedFieldName } from '@core/exports/released-fields'
-import { planTime } from '@core/release/plan'
 import { Joi, type ObjectSchema } from './schema'
 import { code } from './product'
+import { planClock, planDays } from './release'
 
 /** What other systems can be told of. */
 export const connectionEventNames = ['release.live', 'page.changed', 'import.done', 'translation.due'] as const
@@ -69,12 +69,7 @@ const releasedFiles = Joi.object({
     .max(100)
     .unique('header')
     .default([]),
-  schedule: Joi.object({
-    days: Joi.array().items(Joi.number().integer().min(1).max(7)).min(1).unique().required(),
-    time: Joi.string().pattern(planTime, 'a time such as 06:00').required(),
-  })
-    .allow(null)
-    .default(null),
+  schedule: Joi.object({ days: planDays.unique(), time: planClock }).allow(null).default(null),
 })
 
 export const connectionRecord: ObjectSchema<Connection> = Joi.object({

@@ -235,6 +235,18 @@ export const releaseScope = Joi.object({
   languages: Joi.array().items(Joi.string().max(35).required()).max(50),
 }).oxor('condition', 'skus', 'campaign')
 
+/** When something is done by itself, again and again. */
+export const planDays = Joi.array()
+  .items(Joi.number().integer().min(1).max(7).required())
+  .min(1)
+  .max(7)
+  .required()
+  .description('Days of the week: 1 is Monday, 7 is Sunday.')
+export const planClock = Joi.string()
+  .pattern(planTime, 'a time such as 06:00')
+  .required()
+  .description('By the storefront’s own clock.')
+
 export const releaseBody = Joi.object({
   storefront: Joi.string().max(64).required().description('A storefront code.'),
   with: Joi.array()
@@ -250,13 +262,8 @@ export const planBody = Joi.object({
   storefront: Joi.string().max(64).required().description('A storefront code.'),
   title: Joi.string().trim().max(200).allow('').default(''),
   scope: releaseScope.default({}),
-  days: Joi.array()
-    .items(Joi.number().integer().min(1).max(7).required())
-    .min(1)
-    .max(7)
-    .required()
-    .description('Days of the week: 1 is Monday, 7 is Sunday.'),
-  time: Joi.string().pattern(planTime, 'a time such as 06:00').required().description('By the storefront’s own clock.'),
+  days: planDays,
+  time: planClock,
   mostChanged: Joi.number()
     .integer()
     .min(1)

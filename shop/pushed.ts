@@ -1,4 +1,4 @@
-import { createHmac, timingSafeEqual } from 'node:crypto'
+import { isSignature } from './signature'
 
 // Another way for pages to come into a shop: they are given to it, signed, as they change. This shop keeps them beside
 // what it reads from delivery, and shows them as they came.
@@ -36,7 +36,8 @@ export class PushedPages {
   /** Takes a message: a challenge is given back, pages are kept. */
   take(headers: Record<string, string | string[] | undefined>, text: string): Answer {
     const time = String(headers['inkloom-time'] ?? '')
-    if (!this.isSigned(time, String(headers['inkloom-signature'] ?? ''), text))
+    const signature = String(headers['inkloom-signature'] ?? '')
+    if (this.secret === undefined || !isSignature(this.secret, `${time}\n${text}`, signature))
       return refused(401, 'The signature is wrong.')
     if (!(Math.abs(this.now() - Number(time) * 1000) <= mostOld)) return refused(401, 'The message is too old.')
     const body = JSON.parse(text) as { event: string; challenge?: string; storefront: string; items?: PushedPage[] }
@@ -53,13 +54,6 @@ export class PushedPages {
 
   get count(): number {
     return this.pages.size
-  }
-
-  private isSigned(time: string, signature: string, text: string): boolean {
-    if (this.secret === undefined) return false
-    const right = createHmac('sha256', this.secret).update(`${time}\n${text}`).digest()
-    const given = Buffer.from(signature, 'base64url')
-    return given.length === right.length && timingSafeEqual(given, right)
   }
 
   private keep(storefront: string, { language, kind, key, page }: PushedPage): void {

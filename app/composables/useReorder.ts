@@ -37,3 +37,17 @@ export function moved<T>(list: readonly T[], from: number, to: number): T[] {
   out.splice(to, 0, entry!)
   return out
 }
+
+/**
+ * Lets the entries of a list be moved by their handles and by keys, each of which has a field: that of the one that was
+ * moved has the focus then. Returns what moves one; beyond the ends, nothing is moved.
+ */
+export function useMovableFields<T>(root: () => HTMLElement | null | undefined, list: Ref<T[]>) {
+  const move = (from: number, to: number) => {
+    if (to < 0 || to >= list.value.length) return
+    list.value = moved(list.value, from, to)
+    void nextTick(() => root()?.querySelectorAll('[data-entry]')[to]?.querySelector<HTMLElement>('input')?.focus())
+  }
+  useReorder(root, move)
+  return move
+}

@@ -62,9 +62,6 @@ export function overTime(input: PageInput, now: number): OverTime {
   return { stretches, lacking: [...lacking.values()] }
 }
 
-/** The stretches alone. */
-export const stretchesOf = (input: PageInput, now: number): Stretch[] => overTime(input, now).stretches
-
 /** The customer groups that anything a page depends on names: for all others it is as it is for nobody. */
 export function groupsNamed({ family, assignments, own, setup }: PageInput): string[] {
   const named = new Set<string>()

@@ -1,11 +1,8 @@
-import { createServer } from 'node:net'
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { text } from 'node:stream/consumers'
-import S3rver from 's3rver'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { ImportReport } from '@contracts/imports'
 import { itemChecks } from '@core/media/checks'
 import { diskStorage } from '@server/storage/disk'
@@ -13,6 +10,7 @@ import { outgoingBucket, outgoingFolder, type Outgoing } from '@server/storage/o
 import { askBucket, s3Storage } from '@server/storage/s3'
 import type { Storage } from '@server/storage/storage'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { bucketServer } from './bucket'
 import { csvLines } from '../csv'
 
 const { file, folder } = ownDatabase()
@@ -371,39 +369,9 @@ describe('a batch of pictures', () => {
   })
 })
 
-// The S3 side is held against `s3rver`, a server of the same protocol; it looks up the key of a signature and does not
-// compute it.
+// The S3 side is held against a server of the same protocol.
 describe('storage', () => {
-  const place = mkdtempSync(path.join(tmpdir(), 's3-'))
-  let server: S3rver
-  let port = 0
-  beforeAll(async () => {
-    port = await new Promise<number>((done) => {
-      const s = createServer().listen(0, '127.0.0.1', () => {
-        const { port: p } = s.address() as { port: number }
-        s.close(() => done(p))
-      })
-    })
-    server = new S3rver({
-      port,
-      address: '127.0.0.1',
-      silent: true,
-      directory: place,
-      configureBuckets: [{ name: 'loom', configs: [] }],
-    })
-    await server.run()
-  })
-  afterAll(async () => {
-    await server.close()
-    rmSync(place, { recursive: true, force: true })
-  })
-  const named = () => ({
-    endpoint: `http://127.0.0.1:${port}`,
-    region: 'us-east-1',
-    bucket: 'loom',
-    key: 'S3RVER',
-    secret: 'S3RVER',
-  })
+  const named = bucketServer()
   const bucket = (more = {}) => s3Storage({ ...named(), ...more })
   it.each<[string, () => Storage]>([
     ['a folder', () => diskStorage(path.join(folder, 'store'))],

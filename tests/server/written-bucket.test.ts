@@ -1,13 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
-import S3rver from 's3rver'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { csvLines } from '../csv'
+import { bucketServer } from './bucket'
 import { maren, now, ownDatabase } from './database'
 
-// A storefront written into a bucket. It is held against `s3rver`, a server of the same protocol.
+// A storefront written into a bucket, held against a server that speaks S3.
 
 const { file } = ownDatabase()
 const { release } = await import('@demo/releases')
@@ -22,26 +18,15 @@ const { askBucket } = await import('@server/storage/s3')
 const { WrittenBucket } = await import('@server/storage/written-bucket')
 
 const [storefront, language] = ['uk', 'en-GB']
-const folder = mkdtempSync(path.join(tmpdir(), 's3-'))
-let server: S3rver
-let bucket = { endpoint: '', region: 'us-east-1', bucket: 'loom', key: 'S3RVER', secret: 'S3RVER' }
-
-async function freePort(): Promise<number> {
-  return new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => done(port))
-    })
-  })
-}
-const place = () => new WrittenBucket(bucket, 'written/uk')
+const bucket = bucketServer()
+const place = () => new WrittenBucket(bucket(), 'written/uk')
 const write = async () => writeStorefront(place(), storefront, await lastSteps(database()), now)
 const rename = (sku: string, value: string) =>
   patchProduct(maren, sku, '*', { values: [{ attribute: 'name', language, value }] }, now)
 const releaseAll = () => release(maren, storefront, { title: 'All', scope: {}, anyway: 'wanted by the test' })
 
 async function read(at: string): Promise<string | undefined> {
-  const answer = await askBucket(bucket)('GET', `written/uk/${at}`)
+  const answer = await askBucket(bucket())('GET', `written/uk/${at}`)
   return answer.ok ? answer.text() : undefined
 }
 const treeOf = async (name: string) =>
@@ -55,20 +40,11 @@ async function served(address: string): Promise<string | undefined> {
 const pageOf = (sku: string) => `delivery/${storefront}/${language}/products/${sku}.json`
 
 beforeAll(async () => {
-  const port = await freePort()
-  bucket = { ...bucket, endpoint: `http://127.0.0.1:${port}` }
-  const listens = { port, address: '127.0.0.1', silent: true, directory: folder }
-  server = new S3rver({ ...listens, configureBuckets: [{ name: 'loom', configs: [] }] })
-  await server.run()
   const lines = ['WB-1', 'WB-2', 'WB-3'].map((sku) => `${sku},bag,panniers,Bag ${sku},20,active`)
   const options = { mode: 'apply', take: 'all', title: 'Importing', personId: null, now } as const
   await importProducts(file(csvLines('sku,type,category,name,price@uk,status', ...lines)), options)
   await releaseAll()
 }, 120_000)
-afterAll(async () => {
-  await server.close()
-  rmSync(folder, { recursive: true, force: true })
-})
 
 describe('a storefront in a bucket', () => {
   it('is what delivery answers, under the same addresses', async () => {

@@ -34,6 +34,18 @@ const storefrontName = computed(() => setup.storefrontName(props.release.storefr
 type Asked = 'release' | 'schedule' | 'approve' | 'refuse' | 'delete'
 /** What somebody is asked about before it is done. */
 const asked = ref<Asked>()
+const judgements = {
+  approve: {
+    verdict: 'approved',
+    does: 'Approve the release',
+    label: 'Comment',
+    placeholder: 'Comment (optional)',
+  },
+  refuse: { verdict: 'refused', does: 'Reject the release', label: 'Reason', placeholder: 'What has to change' },
+} as const
+const judging = computed(() =>
+  asked.value === 'approve' || asked.value === 'refuse' ? judgements[asked.value] : undefined,
+)
 const comment = ref('')
 const at = ref<string | null>(null)
 watch([() => props.release.id, () => props.release.state, () => props.release.base], () => {
@@ -179,10 +191,10 @@ useKeys('Release', [
         >
       </AskedRow>
       <AskedRow
-        v-else-if="asked === 'approve'"
-        does="Approve the release"
-        :disabled="busy"
-        @go="judge('approved')"
+        v-else-if="judging"
+        :does="judging.does"
+        :disabled="busy || (judging.verdict === 'refused' && comment.trim() === '')"
+        @go="judge(judging.verdict)"
         @cancel="ask(undefined)"
       >
         <TextField
@@ -190,24 +202,8 @@ useKeys('Release', [
           autofocus
           class="w-96"
           maxlength="2000"
-          label="Comment"
-          placeholder="Comment (optional)"
-        />
-      </AskedRow>
-      <AskedRow
-        v-else-if="asked === 'refuse'"
-        does="Reject the release"
-        :disabled="busy || comment.trim() === ''"
-        @go="judge('refused')"
-        @cancel="ask(undefined)"
-      >
-        <TextField
-          v-model="comment"
-          autofocus
-          class="w-96"
-          maxlength="2000"
-          label="Reason"
-          placeholder="What has to change"
+          :label="judging.label"
+          :placeholder="judging.placeholder"
         />
       </AskedRow>
       <AskedRow

@@ -41,10 +41,9 @@ const columns = computed({
 function freeHeader(field: ReleasedFieldName): string {
   const { label } = releasedFields[field]
   const taken = new Set(columns.value.map((c) => c.header))
-  for (let n = 2; ; n++) {
-    const header = n === 2 ? label : `${label} ${n - 1}`
-    if (!taken.has(header)) return header
-  }
+  let header: string = label
+  for (let n = 2; taken.has(header); n++) header = `${label} ${n}`
+  return header
 }
 const unused = computed(() => {
   const used = new Set(columns.value.map((c) => c.field))
@@ -57,17 +56,12 @@ const rename = (i: number, header: string) => {
   columns.value = columns.value.map((c, j) => (j === i ? { ...c, header } : c))
 }
 const list = useTemplateRef<HTMLElement>('list')
-function move(from: number, to: number) {
-  if (to < 0 || to >= columns.value.length) return
-  columns.value = moved(columns.value, from, to)
-  void nextTick(() => list.value?.querySelectorAll('[data-entry]')[to]?.querySelector<HTMLElement>('input')?.focus())
-}
-useReorder(() => list.value, move)
+const move = useMovableFields(() => list.value, columns)
 
 const schedule = computed(() => files.value.schedule)
-const setScheduled = (on: boolean) => change({ schedule: on ? { days: [...workdays], time: '06:00' } : null })
 const setTimes = (part: Partial<NonNullable<ReleasedFiles['schedule']>>) =>
   change({ schedule: { days: [...workdays], time: '06:00', ...schedule.value, ...part } })
+const setScheduled = (on: boolean) => (on ? setTimes({}) : change({ schedule: null }))
 </script>
 
 <template>

@@ -32,16 +32,11 @@ function set(i: number, language: string, text: string) {
     return { ...o, labels: text === '' ? labels : { ...labels, [language]: text } }
   })
 }
-const move = (from: number, to: number) => {
-  if (to < 0 || to >= options.value.length) return
-  options.value = moved(options.value, from, to)
-  void nextTick(() => root.value?.querySelectorAll('[data-entry]')[to]?.querySelector<HTMLElement>('input')?.focus())
-}
+const move = useMovableFields(() => root.value, options)
 /** What an option of colours looks like; photos are read by it. */
 function dye(i: number, swatch: string) {
   options.value = options.value.map((o, j) => (j === i ? { ...o, swatch } : o))
 }
-useReorder(() => root.value, move)
 </script>
 
 <template>

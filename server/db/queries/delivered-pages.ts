@@ -77,14 +77,17 @@ export interface PagesAsked {
   now: number
 }
 
-/** Pages of an edition at a moment; null where there is no page then. */
+/** A page in the order of keys; its document is null where there is no page then. */
+export type PageInOrder = Omit<DeliveredPage, 'next'> & { key: string }
+
+/** Pages of an edition at a moment. */
 export async function deliveredPages(
   db: Db,
   reading: ReadFor,
   { after, limit, now, ...of }: PagesAsked,
-): Promise<{ key: string; document: number | null; slug: string | null }[]> {
+): Promise<PageInOrder[]> {
   const later = sql`${ofKind(reading, of)} and p.key > ${after}`
-  const { rows } = await db.execute<{ key: string; document: number | null; slug: string | null }>(sql`
+  const { rows } = await db.execute<PageInOrder>(sql`
     ${pagesAt(sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
   return rows
 }

@@ -49,25 +49,14 @@ export const rootsOfReach = (setup: StoredSetup, reach: Reach, now: number): SQL
     rootsOfReaches(setup, [reach], { storefront, group: null, moment: now }, { ever: true }),
   )
 
-/** The numbers of the roots that some queries find, at most about so many of each. */
-export async function someRoots(db: Db, queries: readonly SQL[], atMost: number): Promise<number[]> {
+/** The numbers of the roots that some queries find; at most about so many of each, where that is said. */
+export async function rootsFoundBy(db: Db, queries: readonly SQL[], atMost: number | null = null): Promise<number[]> {
+  if (queries.length === 0) return []
   const limited = queries.map((q) => sql`(${q} limit ${atMost})`)
   const { rows } = await db.execute<{ id: number }>(
     sql`select distinct id from (${sql.join(limited, sql` union all `)}) x(id)`,
   )
   return rows.map((r) => r.id)
-}
-
-/** The numbers of all roots that some queries find. */
-export async function rootsFoundBy(db: Db, queries: readonly SQL[]): Promise<Set<number>> {
-  if (queries.length === 0) return new Set()
-  const { rows } = await db.execute<{ id: number }>(
-    sql`select distinct id from (${sql.join(
-      queries.map((q) => sql`(${q})`),
-      sql` union all `,
-    )}) x(id)`,
-  )
-  return new Set(rows.map((r) => r.id))
 }
 
 /**

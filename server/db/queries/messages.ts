@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, lt, sql, type SQL } from 'drizzle-orm'
 import type { Connection, ConnectionKindName, MessageEventName, MessageState } from '@contracts/connections'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
@@ -24,31 +24,27 @@ const inStorefront = (storefront: string | null) => sql`
   (${storefront}::text is null or r.body::jsonb->'storefronts' = '[]'
     or r.body::jsonb->'storefronts' ? ${storefront}::text)`
 
-/** Writes a message for every connection that wants to be told, as part of the transaction in which it happens. */
-export async function insertMessages(tx: Tx, { event, storefront, data }: Happening, now: number): Promise<void> {
-  await tx.db.execute(sql`
+/** Writes a message for each connection `r` that SQL finds, of its storefronts alone. Returns how many. */
+async function writeMessages(tx: Tx, { event, storefront, data }: Happening, found: SQL, now: number): Promise<number> {
+  const { rowCount } = await tx.db.execute(sql`
     insert into message (connection, event, storefront, data, created, state, due, tries)
     select r.code, ${event}, ${storefront}, ${JSON.stringify(data)}::jsonb, ${instant(now)}, 'waiting', ${instant(now)}, 0
     from record r join connection_state s on s.code = r.code
-    where ${isOpen} and r.body::jsonb->'events' ? ${event} and ${inStorefront(storefront)}`)
+    where ${isOpen} and ${found} and ${inStorefront(storefront)}`)
+  return rowCount ?? 0
+}
+
+/** Writes a message for every connection that wants to be told, as part of the transaction in which it happens. */
+export async function insertMessages(tx: Tx, happening: Happening, now: number): Promise<void> {
+  await writeMessages(tx, happening, sql`r.body::jsonb->'events' ? ${happening.event}`, now)
 }
 
 /**
  * Writes a message for one connection, whatever it wants to be told of. Returns whether it did: not where nothing is
  * sent to it.
  */
-export async function insertMessageTo(
-  tx: Tx,
-  connection: string,
-  { event, storefront, data }: Happening,
-  now: number,
-): Promise<boolean> {
-  const { rowCount } = await tx.db.execute(sql`
-    insert into message (connection, event, storefront, data, created, state, due, tries)
-    select r.code, ${event}, ${storefront}, ${JSON.stringify(data)}::jsonb, ${instant(now)}, 'waiting', ${instant(now)}, 0
-    from record r join connection_state s on s.code = r.code
-    where ${isOpen} and r.code = ${connection} and ${inStorefront(storefront)}`)
-  return (rowCount ?? 0) > 0
+export async function insertMessageTo(tx: Tx, connection: string, happening: Happening, now: number): Promise<boolean> {
+  return (await writeMessages(tx, happening, sql`r.code = ${connection}`, now)) > 0
 }
 
 /** A message with where it is sent, and with what it is signed. */

@@ -7,7 +7,7 @@ import { besideTransactions, type Db, type Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
 import type { DueSet } from '../schema'
 import { lockFamilies } from './families'
-import { touchPages } from './page-touches'
+import { rootsOf, touchPages } from './page-touches'
 import type { StoredSetup } from './setup'
 
 /** Editions with the numbers under which packed rows hold them. */
@@ -109,8 +109,7 @@ export async function evaluateWhere(tx: Tx, roots: SQL): Promise<number[]> {
 }
 
 /** Says that products, by SKU, are due. */
-export const invalidateProducts = (tx: Tx, skus: readonly string[]): Promise<void> =>
-  invalidateWhere(tx, sql`select root_id from product where sku = any(${sql.param([...skus])}::text[])`)
+export const invalidateProducts = (tx: Tx, skus: readonly string[]): Promise<void> => invalidateWhere(tx, rootsOf(skus))
 
 /** The same for very many, which the worker finds. */
 export async function invalidateSet(tx: Tx, what: DueSet): Promise<void> {

@@ -1,6 +1,6 @@
 import type { ConnectionEventName } from '@contracts/connections'
 import { database } from '../../db/connect'
-import { stepsFrom, touchedPages } from '../../db/queries/live-steps'
+import { stepsFrom, touchedPages, type LiveStep } from '../../db/queries/live-steps'
 import { changeTold, cursorAfterStep } from '../delivery/changes'
 import { changedAddresses } from '../delivery/changed-addresses'
 import { ForPeople } from '../problem'
@@ -18,12 +18,17 @@ interface ConnectionEvent {
   bodyOf(storefront: string | null, data: Record<string, unknown>): Promise<Body>
 }
 
+/** A step of a storefront; undefined where it is forgotten. */
+export async function knownStep(storefront: string, step: number): Promise<LiveStep | undefined> {
+  const [found] = await stepsFrom(database(), storefront, step, 1)
+  return found?.step === step ? found : undefined
+}
+
 /** The pages that a step of a storefront touched, with the addresses at which caches hold them. */
 async function bodyOfStep(storefront: string | null, { step }: Record<string, unknown>): Promise<Body> {
-  const db = database()
-  const [found] = await stepsFrom(db, storefront!, Number(step), 1)
-  if (!found || found.step !== step) throw new ForPeople('What is to be told of is no longer known.')
-  const touched = await touchedPages(db, storefront!, found, null, mostPages + 1)
+  const found = await knownStep(storefront!, Number(step))
+  if (!found) throw new ForPeople('What is to be told of is no longer known.')
+  const touched = await touchedPages(database(), storefront!, found, null, mostPages + 1)
   const changes = touched.slice(0, mostPages).map(changeTold)
   return {
     release: found.number,

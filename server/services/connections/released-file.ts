@@ -2,24 +2,14 @@ import { stringify } from 'csv-stringify/sync'
 import type { ReleasedFileFormat, ReleasedFiles } from '@contracts/connections'
 import { releasedFields, type ReleasedCell } from '@core/exports/released-fields'
 import type { ReleasedProduct } from '@core/release/document'
-import { database } from '../../db/connect'
-import { deliveredPages } from '../../db/queries/delivered-pages'
-import { documentsById } from '../../db/queries/released-documents'
-import { atOnce } from '../delivery/everything'
+import { textsInTurn } from '../delivery/everything'
 import type { Reading } from '../delivery/live'
 import { writeSpreadsheet } from '../files/spreadsheet-writer'
 
 /** The products of an edition as shoppers get them, some at a time, in the order of their SKUs. */
 async function* releasedProducts(reading: Reading, language: string, now: number): AsyncGenerator<ReleasedProduct[]> {
-  const db = database()
-  for (let after = ''; ;) {
-    const pages = await deliveredPages(db, reading, { language, kind: 'product', after, limit: atOnce, now })
-    if (pages.length === 0) return
-    after = pages.at(-1)!.key
-    const numbers = pages.flatMap((p) => p.document ?? [])
-    const documents = await documentsById(db, numbers)
-    yield numbers.map((number) => JSON.parse(documents.get(number)!.text) as ReleasedProduct)
-  }
+  for await (const texts of textsInTurn(reading, { language, kind: 'product' }, now))
+    yield texts.map((text) => JSON.parse(text) as ReleasedProduct)
 }
 
 type Products = AsyncIterable<ReleasedProduct[]>

@@ -10,17 +10,11 @@ import {
   type SitemapPage,
 } from '@core/release/sitemap'
 import { database } from '../../db/connect'
-import {
-  countDelivered,
-  countListed,
-  deliveredPages,
-  pagesElsewhere,
-  type LiveEdition,
-} from '../../db/queries/delivered-pages'
+import { countDelivered, countListed, pagesElsewhere, type LiveEdition } from '../../db/queries/delivered-pages'
 import { readDocument } from '../../db/queries/released-documents'
 import { notFound } from '../problem'
 import { addressesOf, editionKey, liveEditions, type Reading } from './live'
-import { atOnce } from './everything'
+import { pagesInTurn } from './everything'
 import { addressed, linksAmong } from './links'
 import { deliver } from './pages'
 import { codesOf, countIn, deliverPages } from './lists'
@@ -55,10 +49,7 @@ async function* productPages(
   const db = database()
   const of = { storefront: reading.storefront, language }
   let passed = 0
-  for (let after = ''; ;) {
-    const pages = await deliveredPages(db, reading, { language, kind: 'product', after, limit: atOnce, now })
-    if (pages.length === 0) return
-    after = pages.at(-1)!.key
+  for await (const pages of pagesInTurn(reading, { language, kind: 'product' }, now)) {
     const there = pages.filter((p) => p.document !== null)
     const keys = there.slice(Math.max(0, from - passed), Math.max(0, from + most - passed)).map((p) => p.key)
     passed += there.length

@@ -15,7 +15,6 @@ import {
   rootsOfDueSet,
   rootsFoundBy,
   rootsOfReach,
-  someRoots,
 } from '../../db/queries/evaluation'
 import {
   countDue,
@@ -55,8 +54,6 @@ export async function queueAll(person: Person): Promise<string> {
   })
 }
 
-const everyRoot = () => rootsOfDueSet({ all: true }, () => [])
-
 /**
  * The roots that a set of what is due stands for, whatever has gone since: where a rule names an attribute, an option, a
  * list, a category or a named rule that there is no more, nobody can tell whom it reached, and everything is due.
@@ -66,7 +63,7 @@ function rootsOrAll(what: DueSet, setup: StoredSetup) {
     return rootsOfDueSet(what, (reach) => rootsOfReach(setup, reach, clock()))
   } catch (e) {
     if (!(e instanceof RuleError)) throw e
-    return everyRoot()
+    return rootsOfDueSet({ all: true }, () => [])
   }
 }
 
@@ -80,16 +77,14 @@ export async function invalidateAll(tx: Tx): Promise<void> {
 export async function rootsNotFoundYet(db: Db): Promise<Set<number>> {
   const setup = await loadSetup(db)
   const waiting = (await waitingDueSets(db)).filter((what) => !('all' in what))
-  return rootsFoundBy(
-    db,
-    waiting.flatMap((what) => rootsOrAll(what, setup)),
-  )
+  const queries = waiting.flatMap((what) => rootsOrAll(what, setup))
+  return new Set(await rootsFoundBy(db, queries))
 }
 
 /** Says that products which a reach has are due: few by themselves, many for the worker to find. */
 export async function invalidateReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
   if (reach.base === 'everything') return invalidateAll(tx)
-  const roots = await someRoots(tx.db, rootsOfReach(setup, reach, clock()), few + 1)
+  const roots = await rootsFoundBy(tx.db, rootsOfReach(setup, reach, clock()), few + 1)
   if (roots.length > few) await invalidateSet(tx, { reach })
   else await invalidateRoots(tx, roots)
 }

@@ -5,7 +5,7 @@ import { keptDocuments } from '../../db/queries/released-documents'
 import { rowsOfPages } from '../../db/queries/released-pages'
 import { livePointers } from '../../db/queries/releases'
 import { isSameFrom, pagesOfFamily, readBlock, rootsWith, rowsOf, textsOf, type Block } from './made-pages'
-import { commonStateNow, noteState, workbenchOf, type Workbench } from './workbench'
+import { noteState, workbenchOf, type Workbench } from './workbench'
 
 // What was changed and is not released yet is known before anybody prepares a release: pages are compared with what is
 // live soon after something was changed for them.
@@ -37,20 +37,21 @@ let settled = ''
  * for, storefront by storefront.
  */
 export async function lookWhatDiffers(now: number): Promise<void> {
-  const live = (await livePointers(database())).filter(({ number }) => number > 0)
-  const common = await commonStateNow()
-  const state = JSON.stringify([common, await countTouches(database()), live.map((l) => [l.storefront, l.number])])
+  const db = database()
+  const live = (await livePointers(db)).filter(({ number }) => number > 0)
+  const standing = [await commonState(db), await countTouches(db), live.map((l) => [l.storefront, l.number])]
+  const state = JSON.stringify(standing)
   if (state === settled) return
-  for (const { storefront } of live) if (await lookIn(storefront, common, now)) return
+  for (const { storefront } of live) if (await lookIn(storefront, now)) return
   settled = state
 }
 
 /** Compares some products of a storefront. Returns whether there were any. */
-async function lookIn(code: string, common: number, now: number): Promise<boolean> {
-  const { unknown } = await countDiffering(database(), code, common)
-  if (unknown === 0 || unknown > mostAtOnce) return false
-  const bench = await workbenchOf(code, undefined, now, { unknownOnly: true, limit: familiesOfTurn })
-  const roots = [...bench.due.products.keys()]
+async function lookIn(code: string, now: number): Promise<boolean> {
+  const bench = await workbenchOf(code, undefined, now, { unknownOnly: true, limit: mostAtOnce + 1 })
+  const unknown = [...bench.due.products.keys()]
+  if (unknown.length === 0 || unknown.length > mostAtOnce) return false
+  const roots = unknown.slice(0, familiesOfTurn)
   for (let at = 0; at < roots.length; at += blockSize)
     await inTransaction((tx) => compareBlock(tx, bench, roots.slice(at, at + blockSize)))
   return true

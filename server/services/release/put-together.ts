@@ -76,7 +76,7 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
     }
   }
   await inBlocks(roots, (tx, block) => putBlock(tx, bench, block))
-  await inBlocks(beside, (tx, block) => putGone(tx, bench, block))
+  await inBlocks(beside, (tx, block) => putGone(tx, bench, block).then(() => 0))
   return inTransaction(async (tx) => {
     await removeGone(tx, bench)
     if (isEverything(scope)) unchanged += await putSite(tx, bench)
@@ -123,14 +123,13 @@ async function putBlock(tx: Tx, bench: Draft, roots: readonly number[]): Promise
   return unchanged
 }
 
-/** Has pages of some families removed that are not there any more. Returns how many are live and gone: none. */
-async function putGone(tx: Tx, bench: Draft, roots: readonly number[]): Promise<number> {
+/** Has pages of some families removed that are not there any more. */
+async function putGone(tx: Tx, bench: Draft, roots: readonly number[]): Promise<void> {
   const block = await readBlock(tx, bench, roots)
   for (const language of bench.languages) {
     const made = block.families.flatMap((family) => pagesOfFamily(family, language, bench, block))
     await stage(tx, bench, language, made.filter(isGone))
   }
-  return 0
 }
 
 /** Puts together what stands beside the pages, where a release covers everything. Returns how much does not differ. */

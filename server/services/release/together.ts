@@ -8,13 +8,10 @@ import {
 } from '../../db/queries/releases'
 import { loadSetup } from '../../db/queries/setup'
 import { Problem } from '../problem'
-import { isOnItsWay, wayOf } from './documents'
+import { wayOf } from './documents'
 import { unscheduled, unscheduledState } from './on-its-way'
 
 // Releases of several storefronts that go live together: all of them, or none.
-
-/** Whether a release has gone live, now or before. */
-const isOver = ({ number }: ReleaseRow): boolean => number !== null
 
 /**
  * A release and those that go live with it, while nobody else can take any of them further. Storefronts are locked in
@@ -29,7 +26,7 @@ export async function lockTogether(tx: Tx, release: ReleaseRow): Promise<Release
 async function membersOf(tx: Tx, release: ReleaseRow): Promise<ReleaseRow[]> {
   if (release.together === null) return [(await releaseById(tx.db, release.id)) ?? release]
   const members = await releasesTogether(tx.db, [release.together])
-  return members.filter((one) => one.id === release.id || !isOver(one))
+  return members.filter((one) => one.id === release.id || one.number === null)
 }
 
 /** What somebody saw of the releases that go live with one: with which release each is compared. */
@@ -75,7 +72,7 @@ export async function withEach(
 export async function unscheduleAll(tx: Tx, members: readonly ReleaseRow[], stopped?: string): Promise<void> {
   const { storefronts } = await loadSetup(tx.db)
   for (const release of members) {
-    if (release.state !== 'scheduled' || !isOnItsWay(release)) continue
+    if (release.state !== 'scheduled') continue
     const needed = storefronts.get(release.storefront)?.releasing.approvals ?? 0
     const state = unscheduledState(await wayOf(tx, release), needed)
     await updateRelease(tx, release.id, { state, ...unscheduled, ...(stopped === undefined ? {} : { stopped }) })

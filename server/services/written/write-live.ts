@@ -2,7 +2,6 @@ import path from 'node:path'
 import { listPart } from '@contracts/delivery'
 import { withAllUnder, type ReleasedCategories, type ReleasedCategory } from '@core/release/site'
 import { database, inTransaction } from '../../db/connect'
-import { deliveredPages } from '../../db/queries/delivered-pages'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 import { tryLock } from '../../db/queries/locks'
 import { loadSetup } from '../../db/queries/setup'
@@ -10,7 +9,7 @@ import { settings } from '../../settings'
 import { WrittenBucket } from '../../storage/written-bucket'
 import { WrittenFolder } from '../../storage/written-folder'
 import type { Tree, WrittenPlace, WrittenRelease } from '../../storage/written-place'
-import { atOnce } from '../delivery/everything'
+import { pagesInTurn } from '../delivery/everything'
 import { readingOf, type Reading } from '../delivery/live'
 import { ifThere, madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
 import { sitemapLines } from '../delivery/sitemap'
@@ -132,15 +131,11 @@ const fileIn = ({ reading, language }: Writing, ...words: string[]): string | un
 
 async function writeAllProducts(writing: Writing): Promise<void> {
   const { reading, language, now } = writing
-  for (let after = ''; ;) {
-    const pages = await deliveredPages(database(), reading, { language, kind: 'product', after, limit: atOnce, now })
-    if (pages.length === 0) return
-    after = pages.at(-1)!.key
+  for await (const pages of pagesInTurn(reading, { language, kind: 'product' }, now))
     await putProducts(
       writing,
       pages.map((page) => page.key),
     )
-  }
 }
 
 /** Writes the pages of some products anew, or takes them away where they have gone. */

@@ -2,13 +2,14 @@ import type { DeliveredChange } from '@contracts/delivery'
 import type { MessageTry } from '@contracts/connections'
 import { siteKinds } from '@core/release/site'
 import { database } from '../../../db/connect'
-import { deliveredPages } from '../../../db/queries/delivered-pages'
-import { stepsFrom, touchedPages, type PlaceInStep } from '../../../db/queries/live-steps'
+import { touchedPages, type PlaceInStep } from '../../../db/queries/live-steps'
 import type { PageKey } from '../../../db/queries/page-key'
 import { loadSetup } from '../../../db/queries/setup'
+import { pagesInTurn } from '../../delivery/everything'
 import { readingOf, type Reading } from '../../delivery/live'
 import { ifThere, madeDocument, madeProduct } from '../../delivery/made'
 import { ForPeople } from '../../problem'
+import { knownStep } from '../events'
 import { sendChallenge, sendOnce } from '../signed-post'
 import type { ConnectionKind, MessageToSend } from './kind'
 import { postProblems } from './webhook'
@@ -36,8 +37,8 @@ async function pushedOf(reading: Reading, { language, kind, key }: PageKey, now:
 /** The pages that a step of a storefront touched, so many at a time. Throws ForPeople where it is forgotten. */
 async function* touchedBy(storefront: string, step: number): AsyncGenerator<PageKey[]> {
   const db = database()
-  const [found] = await stepsFrom(db, storefront, step, 1)
-  if (found?.step !== step) throw new ForPeople('What is to be told of is no longer known. Send everything.')
+  const found = await knownStep(storefront, step)
+  if (!found) throw new ForPeople('What is to be told of is no longer known. Send everything.')
   for (let place: PlaceInStep | null = null; ;) {
     const touched: PageKey[] = await touchedPages(db, storefront, found, place, pagesOfPost)
     if (touched.length === 0) return
@@ -51,13 +52,8 @@ async function* everyPage(reading: Reading, now: number): AsyncGenerator<PageKey
   const { storefronts } = await loadSetup(database())
   for (const { language } of storefronts.get(reading.storefront)?.editions ?? [])
     for (const kind of [...siteKinds, 'product'] as const)
-      for (let after = ''; ;) {
-        const asked = { language, kind, after, limit: pagesOfPost, now }
-        const pages = await deliveredPages(database(), reading, asked)
-        if (pages.length === 0) break
+      for await (const pages of pagesInTurn(reading, { language, kind }, now, pagesOfPost))
         yield pages.map(({ key }) => ({ language, kind, key }))
-        after = pages.at(-1)!.key
-      }
 }
 
 /** Posts pages as they are now, part by part, until one part is not taken. */
