@@ -6,6 +6,7 @@ import { madeProduct } from '@server/services/delivery/made'
 import { patchProduct } from '@server/services/products/products'
 import { anyVersion, getRecord, putRecord } from '@server/services/records/records'
 import { goBack, goLive } from '@server/services/release/going-live'
+import { writeAhead, writeAllGoneBack } from '@server/services/release/live-rows'
 import { putTogether } from '@server/services/release/put-together'
 import { createRelease } from '@server/services/release/releases'
 import { maren, note } from './measure'
@@ -38,6 +39,16 @@ async function prepare(scope: object): Promise<{ id: string; base: number; put: 
   return { id: String(id), base: rows[0]!.base, put }
 }
 const live = ({ id, base }: { id: string; base: number }) => goLive(maren, id, { base }, Date.now(), source)
+
+/** Writes a release ahead, whole. Returns in how many turns. */
+async function writeAllAhead(id: string): Promise<number> {
+  for (let turns = 1; ; turns++) {
+    await writeAhead()
+    const { ahead, aheadWhole } = await livePointer(database(), storefront)
+    if (String(ahead) !== id) throw new Error('Another release is written ahead.')
+    if (aheadWhole) return turns
+  }
+}
 
 async function countAssignments(): Promise<number> {
   const { rows } = await database().execute<{ n: number }>(sql`select count(*)::int as n from assignment`)
@@ -73,6 +84,8 @@ async function benchFirst(assignments: number): Promise<void> {
     `${pages} pages in ${seconds(ms)}; memory ${before} MB before, at most ${most} MB`,
     true,
   )
+  const ahead = await timed(() => writeAllAhead(got.id))
+  note('Writing it ahead', ahead.ms / 1000, 10, ' s', `${pages} pages, in ${ahead.got} turns`)
   const { ms: going } = await timed(() => live(got))
   note('Making it live', going, 50, ' ms', `${pages} pages`)
   note('What is kept of a page', ((await bytesKept()) - bytes) / pages, 1536, ' bytes', 'rows and indexes included')
@@ -124,6 +137,10 @@ async function benchNext(): Promise<void> {
   const { number } = await livePointer(database(), storefront)
   const back = await timed(() => goBack(maren, storefront, number - 1, Date.now(), source))
   note('Going back', back.ms, 50, ' ms', 'to the release before')
+  const written = await timed(() => writeAllGoneBack())
+  note('Writing what went back as rows', written.ms, null, ' ms', 'until then, changes wait')
+  const far = await timed(() => goBack(maren, storefront, 1, Date.now(), source))
+  note('Going back to the first release', far.ms, 50, ' ms', 'whatever differs')
 }
 
 /** Releases of one storefront with all products of the catalogue. */

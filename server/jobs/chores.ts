@@ -10,6 +10,7 @@ import { checkWhatWentLive } from '../services/release/check-live'
 import { lookWhatDiffers } from '../services/release/differing'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { askOutside, forgetUnusedLinks } from '../services/release/outside-links'
+import { writeAhead, writeAllGoneBack } from '../services/release/live-rows'
 import { followPlans } from '../services/release/plans'
 import { forgetOldReleases } from '../services/release/retention'
 import { noteMoments } from '../services/release/steps'
@@ -35,6 +36,8 @@ export const chores: Record<string, Chore> = {
   'Data pool': { every: 5000, atStart: false, work: lookAfterQueries },
   Reaches: { every: 20_000, atStart: false, work: lookAfterReaches },
   'Scheduled releases': { every: 1000, atStart: true, work: releaseWhatIsDue },
+  'Releases that went back': { every: 1000, atStart: true, work: () => writeAllGoneBack() },
+  'Releases written ahead': { every: 1000, atStart: false, work: () => writeAhead() },
   'Standing plans': { every: 2000, atStart: true, work: followPlans },
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },

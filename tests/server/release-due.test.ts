@@ -15,6 +15,7 @@ const { patchProduct } = await import('@server/services/products/products')
 const { anyVersion, getRecord, putRecord } = await import('@server/services/records/records')
 const { letComeBack, removeAtOnce, revertPage } = await import('@server/services/release/at-once')
 const { goBack, goLive } = await import('@server/services/release/going-live')
+const { writeAhead } = await import('@server/services/release/live-rows')
 const { releaseAnyway } = await import('@server/services/release/pages-taken')
 const { putTogether } = await import('@server/services/release/put-together')
 const { createRelease } = await import('@server/services/release/releases')
@@ -72,6 +73,8 @@ async function release(scope: object = {}): Promise<number> {
   for (const { language, kind, key, held } of pages as { language: string; kind: string; key: string; held: unknown }[])
     if (held !== null) await releaseAnyway(maren, String(id), { language, kind, key } as never, 'wanted by the test')
   const { rows } = await database().execute<{ base: number }>(sql`select base from release where id = ${id}`)
+  // Of small releases all is written before, of others some.
+  await writeAhead(2)
   const live = await goLive(maren, String(id), { base: rows[0]!.base }, now, source)
   return live.number!
 }

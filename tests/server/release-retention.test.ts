@@ -19,6 +19,7 @@ const { raiseStamp } = await import('@server/db/queries/setup')
 const { deliverChanges } = await import('@server/services/delivery/changes')
 const { readingOf } = await import('@server/services/delivery/live')
 const { goBack } = await import('@server/services/release/going-live')
+const { writeAllGoneBack } = await import('@server/services/release/live-rows')
 const { forgetOldReleases, pinRelease } = await import('@server/services/release/retention')
 const { stepOfRelease } = await import('@server/services/release/steps')
 
@@ -62,7 +63,7 @@ async function release(storefront: string, before: State, after: State): Promise
         ...{ held: [], causes: [], like: null, rows: after[key] ? [rowOf(key)] : [] },
       }))
     await insertStaged(tx, id, staged)
-    await writeReleased(tx, id, storefront, number)
+    await writeReleased(tx, { releaseId: id, storefront, number })
     const at = now + number * hour
     await stepOfRelease(tx, storefront, pointer, { number, at })
     await updateRelease(tx, id, { number, state: 'past', live: new Date(at) })
@@ -141,6 +142,7 @@ describe('releases that are no longer kept', () => {
       { language, kind: 'product', key: 'C', change: 'added' },
     ])
     expect((await goBack(lena, 'uk', 3, later, source)).number).toBe(5)
+    await writeAllGoneBack()
     expect(await stateAt('uk', 5)).toEqual({ B: 2 })
   })
 

@@ -42,7 +42,7 @@ async function release(storefront: string, number: number, before: State, after:
         rows: after[key] === undefined ? [] : [{ group: '', begins: -Infinity, document: after[key], ...nowhere }],
       })),
     )
-    await pages.writeReleased(tx, id, storefront, number)
+    await pages.writeReleased(tx, { releaseId: id, storefront, number })
   })
 }
 
@@ -113,14 +113,14 @@ describe('rows over releases', () => {
         made: new Date(now),
       })
       await pages.insertStaged(tx, made, [page])
-      await pages.writeReleased(tx, made, 'held', 2)
+      await pages.writeReleased(tx, { releaseId: made, storefront: 'held', number: 2 })
       return made
     })
     expect(await pages.countStaged(database(), id)).toEqual({ added: 0, changed: 0, removed: 0, held: 1, leftOut: 0 })
     expect(await stateAt('held', 2)).toEqual({ 'A-1': 1 })
     await inTransaction(async (tx) => {
       await pages.setAnyway(tx, id, page, { reason: 'a recall', by: 1 })
-      await pages.writeReleased(tx, id, 'held', 3)
+      await pages.writeReleased(tx, { releaseId: id, storefront: 'held', number: 3 })
     })
     expect(await stateAt('held', 3)).toEqual({ 'A-1': 2 })
   })

@@ -35,7 +35,7 @@ export async function goLive(storefront: string, pages: Pages, at: number): Prom
       ),
     }))
     await insertStaged(tx, id, staged)
-    await writeReleased(tx, id, storefront, number)
+    await writeReleased(tx, { releaseId: id, storefront, number })
     await stepOfRelease(tx, storefront, pointer, { number, at })
     await movePointer(tx, storefront, { number, reads: number })
     tx.onceCommitted.add(followHere)

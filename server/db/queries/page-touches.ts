@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Db, Tx } from '../connect'
+import { instant } from './instants'
 import { raiseStamp, readMark, readStamp, writeMark } from './setup'
 import { validAt } from './released-pages'
 
@@ -87,11 +88,14 @@ const knownState = (storefront: string, common: number) => sql`
   with touched as (select root_id, sum(times)::bigint as times from page_touch group by root_id),
   found as (
     select root_id, touches, base, differs from page_state where storefront = ${storefront} and common = ${common}),
+  live as (select coalesce(max(number), 0) as number from live_release where storefront = ${storefront}),
   released as (
-    select p.root_id, max(greatest(r.since, r.until)) as number
+    select p.root_id, max(n.number) as number
     from released_page r join product p on p.sku = r.key
+      cross join lateral (values (r.since), (r.until)) as n(number)
     where r.storefront = ${storefront} and r.kind = 'product'
       and (r.since > (select min(base) from found) or r.until > (select min(base) from found))
+      and n.number <= (select number from live)
     group by p.root_id),
   known as (
     select p.id, coalesce(t.times, 0)::bigint as touches,
@@ -168,16 +172,12 @@ export async function notePageState(
     set differs = excluded.differs, touches = excluded.touches, common = excluded.common, base = excluded.base`)
 }
 
-/**
- * How many pages some products have at a release in some languages, that somebody reads at a moment or later; `roots`
- * is an array in SQL.
- */
-export async function countLivePages(
+/** How many pages some products, by root, have at a release in some languages that somebody reads at a moment or later. */
+export async function countPagesOf(
   db: Db,
   { storefront, release, languages, now }: { storefront: string; release: number; languages: string[]; now: number },
   roots: readonly number[],
 ): Promise<number> {
-  const at = new Date(now).toISOString()
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(distinct (r.language, r.key))::int as n
     from released_page r join product p on p.sku = r.key
@@ -187,6 +187,6 @@ export async function countLivePages(
       and not exists (select 1 from released_page later
         where later.storefront = r.storefront and later.language = r.language and later.kind = r.kind
           and later.key = r.key and later.group_code = r.group_code and ${validAt(release, sql`later`)}
-          and later.begins > r.begins and later.begins <= ${at})`)
+          and later.begins > r.begins and later.begins <= ${instant(now)})`)
   return rows[0]!.n
 }

@@ -6,6 +6,7 @@ import type { Db, Tx } from '../connect'
 import { insertCauses } from './causes'
 import { millis } from './instants'
 import type { PageKey } from './page-key'
+import { dropAhead } from './rows-ahead'
 
 // Pages as releases have them: what a release would write, and all that was ever written.
 
@@ -124,6 +125,7 @@ export async function rootsInDoubt(db: Db, storefront: string, release: number):
 /** Writes pages that a release changes or holds back. */
 export async function insertStaged(tx: Tx, releaseId: number, pages: readonly StagedPage[]): Promise<void> {
   if (pages.length === 0) return
+  await dropAhead(tx, [releaseId])
   const list = pages.map(({ rows: _, causes: __, ...page }) => ({
     ...page,
     held: page.held.length > 0 ? page.held : null,
@@ -148,6 +150,7 @@ export async function insertStaged(tx: Tx, releaseId: number, pages: readonly St
 
 /** Forgets what was put together for some releases. */
 export async function deleteStaged(tx: Tx, releaseIds: readonly number[]): Promise<void> {
+  await dropAhead(tx, releaseIds)
   const ids = sql`${sql.param([...releaseIds])}::int[]`
   for (const table of [sql`release_row`, sql`release_cause`, sql`release_page`])
     await tx.db.execute(sql`delete from ${table} where release_id = any(${ids})`)
@@ -270,6 +273,7 @@ export async function setAnyway(
   page: PageKey,
   anyway: { reason: string; by: number } | null,
 ): Promise<void> {
+  await dropAhead(tx, [releaseId])
   await tx.db.execute(sql`
     update release_page set anyway = ${anyway?.reason ?? null}, anyway_by = ${anyway?.by ?? null}, ${stillAlike(page)}
     where ${withAlike(releaseId, page)}`)
@@ -282,6 +286,7 @@ export async function setLeftOut(
   page: PageKey,
   leftOut: { reason: string; by: number } | null,
 ): Promise<void> {
+  await dropAhead(tx, [releaseId])
   await tx.db.execute(sql`
     update release_page
     set left_out = ${leftOut?.reason ?? null}, left_out_by = ${leftOut?.by ?? null}, ${stillAlike(page)}
@@ -292,14 +297,18 @@ export async function setLeftOut(
 const taken = (releaseId: number) => sql`g.release_id = ${releaseId} and ${goes}`
 const samePage = sql`p.language = g.language and p.kind = g.kind and p.key = g.key`
 
-/** Pages that a release would change and that have changed in another release since it was compared. */
-export async function overtakenPages(db: Db, releaseId: number, storefront: string, base: number): Promise<number> {
+/** Pages that a release would change and that have changed since it was compared, up to the release that is live. */
+export async function overtakenPages(
+  db: Db,
+  { releaseId, storefront, base, live }: { releaseId: number; storefront: string; base: number; live: number },
+): Promise<number> {
+  const isBetween = (number: SQL) => sql`(${number} > ${base} and ${number} <= ${live})`
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(*)::int as n from release_page g
     where ${taken(releaseId)}
       and exists (select 1 from released_page p
         where p.storefront = ${storefront} and ${samePage}
-          and (p.since > ${base} or p.until > ${base}))`)
+          and (${isBetween(sql`p.since`)} or ${isBetween(sql`p.until`)}))`)
   return rows[0]!.n
 }
 
@@ -318,14 +327,47 @@ const sameRow = sql`
   w.group_code = p.group_code and w.begins = p.begins and w.document is not distinct from p.document
   and w.category is not distinct from p.category`
 
+/** Pages of a release after one, up to another with it; all of them without either. */
+export interface PagesBetween {
+  after?: PageKey | null
+  upTo?: PageKey | null
+}
+
+const place = ({ language, kind, key }: PageKey) => sql`(${language}, ${kind}, ${key})`
+
+/** Whether a page `g` is one of some that a release takes live. */
+function takenBetween(releaseId: number, { after, upTo }: PagesBetween): SQL {
+  const all = [taken(releaseId)]
+  if (after) all.push(sql`(g.language, g.kind, g.key) > ${place(after)}`)
+  if (upTo) all.push(sql`(g.language, g.kind, g.key) <= ${place(upTo)}`)
+  return sql.join(all, sql` and `)
+}
+
+/** The last of so many pages that a release takes live, after one; undefined where there are fewer. */
+export async function lastOfPages(
+  db: Db,
+  releaseId: number,
+  { after, count }: { after: PageKey | null; count: number },
+): Promise<PageKey | undefined> {
+  const { rows } = await db.execute<PageKey & Record<string, unknown>>(sql`
+    select g.language, g.kind, g.key from release_page g where ${takenBetween(releaseId, { after })}
+    order by g.language, g.kind, g.key offset ${count - 1} limit 1`)
+  return rows[0]
+}
+
 /**
  * Writes what a release changes as rows that are valid from its number on: closes those that differ and opens others.
- * Nobody reads them until the pointer moves.
+ * Nobody reads them until the pointer moves. What of it is written already stays as it is.
  */
-export async function writeReleased(tx: Tx, releaseId: number, storefront: string, number: number): Promise<void> {
+export async function writeReleased(
+  tx: Tx,
+  { releaseId, storefront, number }: { releaseId: number; storefront: string; number: number },
+  pages: PagesBetween = {},
+): Promise<void> {
+  const some = takenBetween(releaseId, pages)
   await tx.db.execute(sql`
     update released_page p set until = ${number} from release_page g
-    where ${taken(releaseId)} and p.storefront = ${storefront} and ${samePage} and p.until is null
+    where ${some} and p.storefront = ${storefront} and ${samePage} and p.until is null
       and not exists (select 1 from release_row w
         where w.release_id = ${releaseId} and w.language = p.language and w.kind = p.kind and w.key = p.key
           and ${sameRow})`)
@@ -336,7 +378,7 @@ export async function writeReleased(tx: Tx, releaseId: number, storefront: strin
       w.category, w.name
     from release_row w join release_page g
       on g.release_id = w.release_id and g.language = w.language and g.kind = w.kind and g.key = w.key
-    where ${taken(releaseId)} and not exists (select 1 from released_page p
+    where ${some} and not exists (select 1 from released_page p
       where p.storefront = ${storefront} and p.language = w.language and p.kind = w.kind and p.key = w.key
         and p.until is null and ${sameRow})`)
 }

@@ -2,7 +2,8 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, lte, notInArray, sq
 import type { LiveCheck, ReleaseCounts, ReleaseScope, ReleaseState } from '@contracts/release'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
-import { validAt } from './released-pages'
+import type { PageKey } from './page-key'
+import { goes, validAt } from './released-pages'
 
 export type ReleaseRow = typeof t.release.$inferSelect
 
@@ -96,12 +97,14 @@ export async function dueReleases(db: Db, now: number): Promise<ReleaseRow[]> {
     .orderBy(asc(t.release.goesAt), asc(t.release.id))
 }
 
-/** Releases that are live since a moment or longer, and were not checked yet. */
+/** Releases that are live since a moment or longer, whose rows are written, and that were not checked yet. */
 export async function uncheckedReleases(db: Db, since: number): Promise<ReleaseRow[]> {
+  const isWritten = sql`exists (select 1 from live_release l
+    where l.storefront = ${t.release.storefront} and l.reads = ${t.release.number})`
   return db
     .select()
     .from(t.release)
-    .where(and(eq(t.release.state, 'live'), isNull(t.release.checked), lte(t.release.live, new Date(since))))
+    .where(and(eq(t.release.state, 'live'), isNull(t.release.checked), lte(t.release.live, new Date(since)), isWritten))
 }
 
 /** Changes what a release says of itself. */
@@ -139,10 +142,17 @@ export async function deleteRelease(tx: Tx, id: number): Promise<void> {
 /** What is live in a storefront. */
 export interface LivePointer {
   number: number
+  /** The number of the release whose rows are read: an earlier one from going back until that is written. */
   reads: number
+  /** The release whose rows are written ahead, up to which page, and whether all of them are. */
+  ahead: number | null
+  aheadUpTo: PageKey | null
+  aheadWhole: boolean
 }
 
-export const nothingLive: LivePointer = { number: 0, reads: 0 }
+/** Nothing is written ahead. */
+export const noneAhead = { ahead: null, aheadUpTo: null, aheadWhole: false }
+export const nothingLive: LivePointer = { number: 0, reads: 0, ...noneAhead }
 
 /** What is live in a storefront; 0 where nothing ever was. */
 export async function livePointer(db: Db, storefront: string): Promise<LivePointer> {
@@ -165,8 +175,40 @@ export async function lockLivePointer(tx: Tx, storefront: string): Promise<LiveP
 }
 
 /** Points a storefront at a release: from the end of the transaction on, this is what shoppers get. */
-export async function movePointer(tx: Tx, storefront: string, to: LivePointer): Promise<void> {
-  await tx.db.update(t.liveRelease).set(to).where(eq(t.liveRelease.storefront, storefront))
+export async function movePointer(
+  tx: Tx,
+  storefront: string,
+  { number, reads }: { number: number; reads: number },
+): Promise<void> {
+  await tx.db
+    .update(t.liveRelease)
+    .set({ ...noneAhead, number, reads })
+    .where(eq(t.liveRelease.storefront, storefront))
+}
+
+/** The states of a release before it goes live, the one first that is nearest to it. */
+const nearestFirst = ['scheduled', 'approved', 'waiting', 'draft'] satisfies ReleaseState[]
+
+/**
+ * The release of each storefront that goes live next, as far as can be told: one that would change something, and
+ * before which no other has gone live since it was compared.
+ */
+export async function nextReleases(db: Db): Promise<{ storefront: string; id: number }[]> {
+  const { rows } = await db.execute<{ storefront: string; id: number }>(sql`
+    select distinct on (r.storefront) r.storefront, r.id
+    from release r left join live_release l on l.storefront = r.storefront
+    where r.number is null and r.state = any(${sql.param(nearestFirst)}::text[])
+      and r.base = coalesce(l.number, 0) and coalesce(l.number = l.reads, true)
+      and exists (select 1 from release_page g where g.release_id = r.id and ${goes})
+    order by r.storefront, array_position(${sql.param(nearestFirst)}::text[], r.state), r.goes_at, r.id desc`)
+  return rows
+}
+
+/** The storefronts that were taken back to an earlier release, which is not written as rows yet. */
+export async function storefrontsGoneBack(db: Db): Promise<string[]> {
+  const { rows } = await db.execute<{ storefront: string }>(sql`
+    select storefront from live_release where reads <> number order by storefront`)
+  return rows.map((r) => r.storefront)
 }
 
 /** How many product pages each storefront has live at a moment, for a shopper of no group. */

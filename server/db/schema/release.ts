@@ -113,6 +113,12 @@ export const liveRelease = pgTable('live_release', {
   number: integer('number').notNull(),
   /** Other than `number` from going back until that is written as rows. */
   reads: integer('reads').notNull(),
+  /** The release whose rows are written already under the next number, which nobody reads yet. */
+  ahead: integer('ahead').references(() => release.id, { onDelete: 'set null' }),
+  /** The page up to which they are; null before the first. */
+  aheadUpTo: jsonb('ahead_up_to').$type<{ language: string; kind: string; key: string }>(),
+  /** Whether all of them are. */
+  aheadWhole: boolean('ahead_whole').notNull().default(false),
 })
 
 /**

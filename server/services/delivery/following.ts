@@ -102,7 +102,7 @@ async function lookOnce(): Promise<void> {
   const stamp = await readStamp(db, 'setup')
   const last = await lastSteps(db)
   const storefronts = new Set([...last.keys(), ...followed.keys()])
-  const behind = [...storefronts].filter((one) => last.get(one)?.step !== followed.get(one)?.step)
+  const behind = [...storefronts].filter((one) => isBehind(last.get(one), followed.get(one)))
   if (behind.length === 0 && stamp === setup) return
   // Before the first look nothing was kept that could have changed.
   const changed: { storefront: string; pages: PageKey[] | 'all' }[] = []
@@ -110,7 +110,7 @@ async function lookOnce(): Promise<void> {
     for (const storefront of behind)
       changed.push({
         storefront,
-        pages: await touchedSince(storefront, followed.get(storefront)?.step ?? 0, last.get(storefront), mostTouched),
+        pages: await touchedNow(storefront, last.get(storefront)),
       })
   // Here nothing waits: answers are of the steps before or of those after, never of some of both.
   round++
@@ -118,6 +118,17 @@ async function lookOnce(): Promise<void> {
   for (const { storefront, pages } of changed) drop(storefront, pages)
   if (stamp !== setup) dropAll()
   setup = stamp
+}
+
+const isBehind = (last: LastStep | undefined, known: LastStep | undefined): boolean =>
+  last?.step !== known?.step || last?.number !== known?.number
+
+/** The pages that have changed since it was looked last. */
+async function touchedNow(storefront: string, last: LastStep | undefined): Promise<PageKey[] | 'all'> {
+  const known = followed.get(storefront)
+  // What a release changed that is live is told later where somebody went back to an earlier one.
+  if (last?.step === known?.step) return 'all'
+  return touchedSince(storefront, known?.step ?? 0, last, mostTouched)
 }
 
 function drop(storefront: string, pages: PageKey[] | 'all'): void {

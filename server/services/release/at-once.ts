@@ -17,7 +17,7 @@ import {
   type PageRow,
   type StagedPage,
 } from '../../db/queries/released-pages'
-import { insertRelease, lockLivePointer, releaseById, releaseOfNumber, updateRelease } from '../../db/queries/releases'
+import { insertRelease, releaseById, releaseOfNumber, updateRelease } from '../../db/queries/releases'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { namesOfSkus } from '../../db/queries/product-lists'
 import type { AuditSource } from '../people/audit'
@@ -27,6 +27,7 @@ import { comparedPage } from './compared'
 import { documentsOf, getRelease } from './documents'
 import { refuseWhileFrozen } from './frozen'
 import { point, type ByWhomNow } from './going-live'
+import { lockToWrite } from './live-rows'
 import { refuseForgotten } from './retention'
 
 // Small releases of their own that wait for no draft: taking products out, taking one back to how it was.
@@ -65,7 +66,7 @@ async function releaseAtOnce(
   const release = await insertRelease(tx, { storefront, title, scope: { skus }, base, ...made })
   await insertStaged(tx, release, await stagedOf(tx, turns, by.now))
   await updateRelease(tx, release, { counts: { ...(await countStaged(tx.db, release)), unchanged: 0 } })
-  await writeReleased(tx, release, storefront, base + 1)
+  await writeReleased(tx, { releaseId: release, storefront, number: base + 1 })
   return release
 }
 
@@ -120,7 +121,7 @@ export async function removeAtOnce(
     const made: number[] = []
     // In one order, so that two who remove from the same storefronts wait for each other and do not deadlock.
     for (const storefront of [...storefronts].sort()) {
-      const before = await lockLivePointer(tx, storefront)
+      const before = await lockToWrite(tx, storefront)
       refuseWhileFrozen(setup.storefronts.get(storefront)!, now, person)
       await keepOut(tx, storefront, roots, { reason, by: person.id, at: new Date(now) })
       await touchPagesWhere(tx, rootsOf(roots))
@@ -185,7 +186,7 @@ export async function revertPage(
   authorize(person, 'release')
   const id = await inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const before = await lockLivePointer(tx, storefront)
+    const before = await lockToWrite(tx, storefront)
     const earlier = await releaseOfNumber(tx.db, storefront, number)
     if (!earlier) throw notFound(`release ${number} of “${storefront}”`)
     refuseForgotten(earlier)

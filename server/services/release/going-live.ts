@@ -2,10 +2,8 @@ import type { Person } from '@contracts/people'
 import type { ReleaseDocument } from '@contracts/release'
 import type { Storefront } from '@core/catalogue/model'
 import { database, inTransaction, isOutage, type Tx } from '../../db/connect'
-import { familySkus } from '../../db/queries/families'
 import { personById } from '../../db/queries/people'
-import { keptOutOf } from '../../db/queries/release-approvals'
-import { overtakenPages, stagedAmong, writeBack, writeGone, writeReleased } from '../../db/queries/released-pages'
+import { overtakenPages, stagedAmong, writeReleased } from '../../db/queries/released-pages'
 import {
   dueReleases,
   insertRelease,
@@ -24,6 +22,7 @@ import { followHere } from '../delivery/following'
 import { notFound, Problem } from '../problem'
 import { getRelease, storedRelease } from './documents'
 import { refuseWhileFrozen } from './frozen'
+import { lockToWrite, skusKeptOut, writeGoneBack } from './live-rows'
 import { refuseNothing, takeStep } from './on-its-way'
 import { refuseForgotten } from './retention'
 import { stepOfRelease } from './steps'
@@ -36,10 +35,18 @@ export interface ByWhomNow {
   source: AuditSource
 }
 
-/** Moves the live pointer of a storefront to rows that were written for its next number. Returns that number. */
+/** What goes live in a storefront after what, and the earlier release that is read until its own rows are written. */
+interface Turn {
+  storefront: string
+  before: LivePointer
+  release: number
+  readsFirst?: number
+}
+
+/** Moves the live pointer of a storefront to its next number. Returns that number. */
 export async function point(
   tx: Tx,
-  { storefront, before, release }: { storefront: string; before: LivePointer; release: number },
+  { storefront, before, release, readsFirst }: Turn,
   { person, now, source }: ByWhomNow,
   detail: { backTo?: number; removed?: readonly string[] } = {},
 ): Promise<number> {
@@ -51,27 +58,18 @@ export async function point(
     ...{ state: 'live', number, liveBy: person.id, live: new Date(now), stopped: null },
     ...(backTo === undefined ? {} : { backTo }),
   })
-  await stepOfRelease(tx, storefront, before, { number, at: now })
-  await movePointer(tx, storefront, { number, reads: number })
+  // What changed is told once it is written as rows.
+  if (readsFirst === undefined) await stepOfRelease(tx, storefront, before, { number, at: now })
+  await movePointer(tx, storefront, { number, reads: readsFirst ?? number })
   tx.onceCommitted.add(followHere)
   await writeAudit('release', source, { storefront, number, ...detail })
   return number
 }
 
-/** The SKUs of all products that are kept out of a storefront, with their variants', though nobody has them any more. */
-async function skusKeptOut(tx: Tx, storefront: string): Promise<string[]> {
-  const out = (await keptOutOf(tx.db, storefront)).map((k) => k.sku)
-  const families = await familySkus(tx.db, out)
-  return [...new Set([...out, ...[...families.values()].flat()])]
-}
-
-/**
- * Throws 409 where a release would change nothing, or what it was compared with is no longer what is live, or it has
- * pages of products that have been removed at once since.
- */
-async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): Promise<void> {
+/** Throws 409 where a release would change nothing, or what it was compared with is no longer what is live. */
+async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow, live: number): Promise<void> {
   await refuseNothing(tx, { id })
-  const overtaken = await overtakenPages(tx.db, id, storefront, base)
+  const overtaken = await overtakenPages(tx.db, { releaseId: id, storefront, base, live })
   if (overtaken > 0)
     throw new Problem(
       409,
@@ -79,6 +77,10 @@ async function refuseWhatIsOver(tx: Tx, { id, storefront, base }: ReleaseRow): P
       `${overtaken === 1 ? 'A page' : `${overtaken} pages`} in this release went live in another release after ` +
         'this one was compared. Prepare it again.',
     )
+}
+
+/** Throws 409 where a release has pages of products that have been removed at once since it was compared. */
+async function refuseKeptOut(tx: Tx, { id, storefront }: ReleaseRow): Promise<void> {
   const [kept] = await stagedAmong(tx.db, id, await skusKeptOut(tx, storefront))
   if (kept !== undefined)
     throw new Problem(
@@ -96,15 +98,21 @@ async function makeLive(tx: Tx, members: readonly ReleaseRow[], by: ByWhomNow): 
   })
 }
 
+/** Whether all rows of a release are written: then nothing went live after it was compared. */
+const isWrittenAhead = ({ ahead, aheadWhole }: LivePointer, { id }: ReleaseRow): boolean => ahead === id && aheadWhole
+
 /**
  * Makes a prepared release live that needs nobody's approval any more; the storefront's live release has to be locked.
  * Throws 409 where the storefront is frozen, or the release is over.
  */
 export async function takeLive(tx: Tx, release: ReleaseRow, storefront: Storefront, by: ByWhomNow): Promise<void> {
   refuseWhileFrozen(storefront, by.now, by.person)
-  await refuseWhatIsOver(tx, release)
-  const before = await lockLivePointer(tx, storefront.code)
-  await writeReleased(tx, release.id, storefront.code, before.number + 1)
+  await refuseKeptOut(tx, release)
+  const before = await lockToWrite(tx, storefront.code, release.id)
+  if (!isWrittenAhead(before, release)) {
+    await refuseWhatIsOver(tx, release, before.number)
+    await writeReleased(tx, { releaseId: release.id, storefront: storefront.code, number: before.number + 1 })
+  }
   await point(tx, { storefront: storefront.code, before, release: release.id }, by)
 }
 
@@ -180,7 +188,8 @@ async function stop(release: ReleaseRow, e: unknown, now: number): Promise<void>
 }
 
 /**
- * Takes a storefront back to how an earlier release had it, as a release of its own. Throws 403, 404, 409 where that
+ * Takes a storefront back to how an earlier release had it, as a release of its own: at once, by reading the rows of
+ * that release until those of the new one are written. Throws 403, 404, 409 where that
  * release is the one that is live, or the storefront is frozen.
  */
 export async function goBack(
@@ -192,7 +201,7 @@ export async function goBack(
 ): Promise<ReleaseDocument> {
   authorize(person, 'release')
   const id = await inTransaction(async (tx) => {
-    const before = await lockLivePointer(tx, storefront)
+    const before = await lockToWrite(tx, storefront)
     const earlier = await releaseOfNumber(tx.db, storefront, to)
     if (!earlier) throw notFound(`release ${to} of the storefront “${storefront}”`)
     refuseForgotten(earlier)
@@ -207,9 +216,10 @@ export async function goBack(
       madeBy: person.id,
       made: new Date(now),
     })
-    await writeBack(tx, storefront, to, before.number + 1)
-    await writeGone(tx, storefront, before.number + 1, await skusKeptOut(tx, storefront))
-    await point(tx, { storefront, before, release }, { person, now, source }, { backTo: to })
+    const by = { person, now, source }
+    await point(tx, { storefront, before, release, readsFirst: to }, by, { backTo: to })
+    // What is kept out must not come back for a moment either.
+    if ((await skusKeptOut(tx, storefront)).length > 0) await writeGoneBack(tx, storefront)
     return release
   })
   return getRelease(String(id))

@@ -12,6 +12,8 @@ import { database, inTransaction, type Tx } from '../../db/connect'
 
 // Steps in which what shoppers get changes. They are numbered under the lock of the storefront's live release.
 
+type Live = Pick<LivePointer, 'number' | 'reads'>
+
 /** Notes a step, and writes to whoever wants to be told of it. */
 async function takeStep(tx: Tx, storefront: string, step: LiveStep): Promise<void> {
   await insertStep(tx, storefront, step)
@@ -24,7 +26,7 @@ async function takeStep(tx: Tx, storefront: string, step: LiveStep): Promise<voi
  * Notes the moments that have come since the last step at which pages change by themselves. Returns the number of the
  * last step then.
  */
-async function stepOfTime(tx: Tx, storefront: string, { number, reads }: LivePointer, now: number): Promise<number> {
+async function stepOfTime(tx: Tx, storefront: string, { number, reads }: Live, now: number): Promise<number> {
   const last = await lastStep(tx.db, storefront)
   // Before its first release a storefront has no pages that could change.
   if (!last) return 0
@@ -39,7 +41,7 @@ async function stepOfTime(tx: Tx, storefront: string, { number, reads }: LivePoi
 export async function stepOfRelease(
   tx: Tx,
   storefront: string,
-  before: LivePointer,
+  before: Live,
   { number, at }: { number: number; at: number },
 ): Promise<void> {
   const step = (await stepOfTime(tx, storefront, before, at)) + 1
@@ -53,6 +55,8 @@ export async function noteMoments(now: number): Promise<void> {
   for (const storefront of await storefrontsWithMoments(database(), now))
     await inTransaction(async (tx) => {
       const pointer = await lockLivePointer(tx, storefront)
+      // What went back is told first, once it is written.
+      if (pointer.reads !== pointer.number) return
       await stepOfTime(tx, storefront, pointer, now)
     })
 }

@@ -6,7 +6,7 @@ import { loadContent, type Content } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
 import {
   commonState,
-  countLivePages,
+  countPagesOf,
   dueProducts,
   foldTouches,
   notePageState,
@@ -22,6 +22,7 @@ import { settings } from '../../settings'
 import { ForPeople } from '../problem'
 import { filterOf } from '../reach/reach'
 import { rootsNotFoundYet } from '../readiness/due'
+import { writeAllGoneBack } from './live-rows'
 
 /** What pages of a storefront are put together with, to be compared with what is live. */
 export interface Workbench {
@@ -61,6 +62,7 @@ export async function workbenchOf(
   asked: DueAsked = {},
 ): Promise<Workbench> {
   const db = database()
+  await writeAllGoneBack(code)
   // Before anything that pages are made of is read: what is changed in between is due again.
   const due = await whatIsDue(code, asked)
   const setup = await loadSetup(db)
@@ -80,7 +82,7 @@ const pageCode = () =>
   )
 
 /** The state of what all pages are made of, this code among it; touches are added up by the way. */
-export const commonStateNow = (): Promise<number> =>
+const commonStateNow = (): Promise<number> =>
   inTransaction(async (tx) => {
     await foldTouches(tx)
     await touchWhereCodeDiffers(tx, pageCode())
@@ -114,7 +116,7 @@ export async function noteState(tx: Tx, bench: Workbench, roots: readonly number
 export async function countSettled(bench: Workbench, covered: readonly number[]): Promise<number> {
   const { base, storefront, languages, now } = bench
   const settled = covered.filter((root) => !isDue(bench, root))
-  return countLivePages(database(), { storefront: storefront.code, release: base, languages, now }, settled)
+  return countPagesOf(database(), { storefront: storefront.code, release: base, languages, now }, settled)
 }
 
 /** Whether a release covers a whole storefront. */
