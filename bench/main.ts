@@ -16,7 +16,7 @@ import { benchExchange, benchMemory } from './memory'
 import { benchCoverage, benchSaving } from './pages'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
-import { benchRelease } from './release'
+import { benchRelease, benchReleaseQuick } from './release'
 import { benchTexts } from './texts'
 import { benchWriters } from './writers'
 import { benchAnew, benchQuick, benchReadiness } from './readiness'
@@ -50,6 +50,7 @@ if (asked('files')) await benchTranslationFiles(folder)
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
 if (asked('release')) await benchRelease()
+if (wanted.includes('release-quick')) await benchReleaseQuick()
 if (asked('texts')) await benchTexts()
 // With the application that the caller serves.
 if (process.env.INKLOOM_BENCH_URL) {

@@ -64,6 +64,9 @@ async function bytesKept(): Promise<number> {
 
 /** A first release of everything in one edition. */
 async function benchFirst(assignments: number): Promise<void> {
+  await database().execute(sql`
+    truncate release, release_page, release_row, release_cause, released_page, released_document, released_media,
+      released_link, live_release, live_step, page_state cascade`)
   const bytes = await bytesKept()
   const before = megabytes()
   let most = before
@@ -108,7 +111,7 @@ async function benchNext(): Promise<void> {
   const texts = [{ language, title: `Benchmark ${Date.now()}`, body: '<p>Changed.</p>' }]
   const tab = { ...(record ?? {}), code: 'bench-tab', kind: 'tab', name: 'Benchmark', texts }
   await putRecord(maren, 'pieces', 'bench-tab', tab, anyVersion, Date.now())
-  const rule = { field: 'sku', is: 'starts-with', value: 'BN-001' }
+  const rule = { field: 'sku', is: 'starts-with', value: 'BN-10' }
   const reach = { base: 'rule', rule }
   const assignment = { code: 'bench-release', name: 'Benchmark', pieces: ['bench-tab'], reach }
   await putRecord(maren, 'assignments', 'bench-release', assignment, anyVersion, Date.now())
@@ -141,6 +144,14 @@ async function benchNext(): Promise<void> {
   note('Writing what went back as rows', written.ms, null, ' ms', 'until then, changes wait')
   const far = await timed(() => goBack(maren, storefront, 1, Date.now(), source))
   note('Going back to the first release', far.ms, 50, ' ms', 'whatever differs')
+}
+
+/** Some thousand products put together anew, which is quick: for those who work on it. */
+export async function benchReleaseQuick() {
+  await database().execute(sql`delete from page_state where storefront = ${storefront}`)
+  const condition = { field: 'sku', is: 'starts-with', value: 'BN-2' }
+  const { ms, got } = await timed(() => prepare({ condition }))
+  note('Products put together, a second', got.put / (ms / 1000), null, ' a second', `${got.put} in ${seconds(ms)}`)
 }
 
 /** Releases of one storefront with all products of the catalogue. */

@@ -19,6 +19,8 @@ export interface Operation {
     | null
   /** Of a call that needs only the secret in its path: what it answers is kept by nobody on the way. */
   shared?: true
+  /** Of a call that may be answered from a copy of the database that follows it. */
+  fromCopy?: true
   /**
    * Of a call that writes: within what its action is asked. `language`: for each language that is written. `own`: it
    * touches only what belongs to whoever asks. `record`, `value`: by the kind of record, or by each value: a

@@ -7,6 +7,8 @@ export interface Settings {
   port: number
   host: string
   databaseUrl: string
+  /** The database that delivery reads: a copy that follows the other one; null where it is the same. */
+  deliveryDatabaseUrl: string | null
   /** Where uploads, pictures and the database's files live. */
   data: string
   /** Seals the cookies. */
@@ -65,6 +67,7 @@ const schema = Joi.object({
   INKLOOM_DATABASE_URL: Joi.string()
     .uri({ scheme: ['postgres', 'postgresql'] })
     .required(),
+  INKLOOM_DELIVERY_DATABASE_URL: Joi.string().uri({ scheme: ['postgres', 'postgresql'] }),
   INKLOOM_DATABASE_CONNECTIONS: Joi.number().integer().min(2).max(200).default(10),
   INKLOOM_SOURCE_LANGUAGE: Joi.string()
     .custom((tag: string, helpers) => knownTag(tag) ?? helpers.message({ custom: tagProblem(tag) }))
@@ -127,6 +130,7 @@ export function settings(): Settings {
     port: env.INKLOOM_PORT as number,
     host: env.INKLOOM_HOST as string,
     databaseUrl: env.INKLOOM_DATABASE_URL as string,
+    deliveryDatabaseUrl: (env.INKLOOM_DELIVERY_DATABASE_URL as string | undefined) ?? null,
     data: path.resolve(env.INKLOOM_DATA as string),
     secret: env.INKLOOM_SECRET as string,
     publicUrl,

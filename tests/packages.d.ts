@@ -65,7 +65,11 @@ declare module 'tmexchange' {
 }
 
 declare module '*/scripts/postgres.mjs' {
-  export function startPostgres(data: string, options?: { durable?: boolean; from?: number }): Promise<unknown>
+  export function startPostgres(
+    data: string,
+    options?: { durable?: boolean; from?: number },
+  ): Promise<{ url(database: string): string; stop(): void }>
+  export function binaries(): string | undefined
   export function ensureDatabase(
     adminUrl: string,
     name: string,

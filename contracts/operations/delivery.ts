@@ -14,6 +14,7 @@ import type { FileAnswer } from '../file'
 import type { Operation } from '../operation'
 import type { Items } from '../paging'
 import { Joi } from '../schema'
+import { shopEvents, type TakenEvents } from '../shop-events'
 
 /** What each of these calls answers. */
 export interface DeliveryAnswers {
@@ -30,6 +31,7 @@ export interface DeliveryAnswers {
   deliverEverything: FileAnswer
   deliverChanges: DeliveredChanges
   deliverGroups: Items<DeliveredGroup>
+  takeShopEvents: TakenEvents
   listDeliveryKeys: Items<DeliveryKey>
   makeDeliveryKey: MadeDeliveryKey
   endDeliveryKey: void
@@ -77,12 +79,14 @@ export const deliveryOperations = {
     path: '/delivery',
     summary: 'The storefronts that have something live, and their languages',
     action: null,
+    fromCopy: true,
   },
   deliverProduct: {
     method: 'get',
     path: `${edition}/products/{sku}`,
     summary: 'The released page of a product, without signing in',
     action: null,
+    fromCopy: true,
     query: pinnedForGroup,
     headers: conditional,
   },
@@ -91,6 +95,7 @@ export const deliveryOperations = {
     path: `${edition}/by-slug/{slug}`,
     summary: 'The released page of a product by its slug; 301 to the slug that replaced it',
     action: null,
+    fromCopy: true,
     query: pinnedForGroup,
     headers: conditional,
   },
@@ -99,6 +104,7 @@ export const deliveryOperations = {
     path: `${edition}/pages`,
     summary: 'The released pages that are not of products',
     action: null,
+    fromCopy: true,
     query: pinned,
     headers: conditional,
   },
@@ -107,6 +113,7 @@ export const deliveryOperations = {
     path: `${edition}/pages/{page}`,
     summary: 'A released page that is not of a product, by its code',
     action: null,
+    fromCopy: true,
     query: pinned,
     headers: conditional,
   },
@@ -115,6 +122,7 @@ export const deliveryOperations = {
     path: `${edition}/categories`,
     summary: 'The released tree of categories',
     action: null,
+    fromCopy: true,
     query: pinned,
     headers: conditional,
   },
@@ -123,6 +131,7 @@ export const deliveryOperations = {
     path: `${edition}/categories/{category}`,
     summary: 'Released products of a category and of those under it, as a list shows them',
     action: null,
+    fromCopy: true,
     query: Joi.object({
       release,
       ...forGroup,
@@ -136,6 +145,7 @@ export const deliveryOperations = {
     path: `${edition}/phrases`,
     summary: 'The released phrases of a storefront in a language',
     action: null,
+    fromCopy: true,
     query: pinned,
     headers: conditional,
   },
@@ -144,6 +154,7 @@ export const deliveryOperations = {
     path: `${edition}/menu`,
     summary: 'The released menu of a storefront in a language',
     action: null,
+    fromCopy: true,
     query: pinned,
     headers: conditional,
   },
@@ -153,6 +164,7 @@ export const deliveryOperations = {
     answerType: 'application/xml',
     summary: 'A sitemap of all released pages with their alternates; an index of several from 50,000 addresses on',
     action: null,
+    fromCopy: true,
     query: Joi.object({
       release,
       part: Joi.number().integer().min(1).max(10_000).description('Which file of several.'),
@@ -166,6 +178,7 @@ export const deliveryOperations = {
       'All that is released of a storefront in a language, one document a line. `Inkloom-Changes` is the cursor with ' +
       'which later changes are asked for',
     action: null,
+    fromCopy: true,
     query: pinnedForGroup,
     headers: keyed,
   },
@@ -174,6 +187,7 @@ export const deliveryOperations = {
     path: '/delivery/{storefront}/changes',
     summary: 'What was added, changed and removed since a cursor, by releases and by time, in order',
     action: null,
+    fromCopy: true,
     query: Joi.object({
       after: Joi.string().max(1000).description('The `next` of the answer before; from the first change without it.'),
       limit: Joi.number().integer().min(1).max(1000).default(1000),
@@ -191,6 +205,14 @@ export const deliveryOperations = {
     summary: 'The customer groups whose pages can be asked for with a key',
     action: null,
     headers: keyed,
+  },
+  takeShopEvents: {
+    method: 'post',
+    path: '/delivery/{storefront}/events',
+    summary: 'Tell what shoppers did: what they looked at, chose, put into the basket and ordered',
+    action: null,
+    headers: keyed,
+    body: shopEvents,
   },
   listDeliveryKeys: {
     method: 'get',

@@ -42,6 +42,22 @@ export function offsetAt(zone: string, instant: number): number {
  * Throws a RangeError where the text is no date-time.
  */
 export function instantOf(local: string, zone: string, end = false): number {
+  // The same windows are asked for every page.
+  const known = knownInstants.get(zone)
+  const key = end ? `${local}>` : local
+  const instant = known?.get(key)
+  if (instant !== undefined) return instant
+  const found = findInstant(local, zone, end)
+  if (known && known.size < mostInstants) known.set(key, found)
+  else knownInstants.set(zone, new Map([[key, found]]))
+  return found
+}
+
+const knownInstants = new Map<string, Map<string, number>>()
+/** So many are known of a zone; beyond them, all are forgotten. */
+const mostInstants = 5000
+
+function findInstant(local: string, zone: string, end: boolean): number {
   const m = /^(\d{4})-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d))?)?$/.exec(local)
   if (!m) throw new RangeError(`“${local}” is not a local date-time such as 2026-11-27 or 2026-11-27T06:00.`)
   const [y, mo, d, h, mi, s] = m.slice(1).map((x) => Number(x ?? 0)) as [number, number, number, number, number, number]

@@ -22,7 +22,7 @@ import { pagePictures, type PagePicture } from './media'
 import { splitFor, descriptionParts, emptyPart, factsPart, faqTitle, type PartsOf } from './parts'
 import type { Piece, QuestionSet } from './piece'
 import { pieceOnPage, type PieceOnPage } from './piece-on-page'
-import { placePieces, type Placement } from './place'
+import { placePieces, type Placement, type PlacingInput, type Reached } from './place'
 import type { Reader } from '../values/resolve'
 import type { Related } from './relations'
 import { editionReader, inlineReader, valuesFor, type ValuesOf } from './values'
@@ -68,10 +68,10 @@ export interface PageInput {
   /** Whether only what is shown is asked for, and not why, nor what is left out. */
   brief?: boolean
   /**
-   * Whether the assignments given are known to reach the family at the moment, so that their rules are not asked again:
-   * very many pages are counted so.
+   * The assignments that are known to reach the page, so that their rules are not asked again; true is all of them, but
+   * for those asked of each variant. Very many pages are counted so.
    */
-  reached?: boolean
+  reached?: Reached
 }
 
 /** A part of the page in its place. */
@@ -157,9 +157,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
       sets: input.sets,
       own: input.own,
       factsFor,
-      // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
-      ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)],
-      ofVariant: product === family.root ? [sku] : [sku, family.root.sku],
+      ...namesOf(family, product),
       picked: pickedQuestions(type, values, setup),
       faqPlace: faqPlaceIn(layout.parts),
       hasArea: (area) => layout.areas.some((a) => a.area === area),
@@ -230,6 +228,15 @@ export function pageHead({ family, sku, lens, setup, library }: PageInput): Page
   const pictures = pagePictures(values('pictures')?.value ?? null, library, reader)
   return pageProduct(product, family, lens, setup, { values, reader }, pictures)
 }
+
+/**
+ * The SKUs by which assignments may name a product: a variant's stands for its parent, unless the assignment is asked of
+ * each variant.
+ */
+export const namesOf = (family: Family, product: Product): Pick<PlacingInput, 'ofFamily' | 'ofVariant'> => ({
+  ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)],
+  ofVariant: product === family.root ? [product.sku] : [product.sku, family.root.sku],
+})
 
 /** The member of a family with a SKU. Throws RangeError where it has none. */
 export function memberCalled({ root, variants }: Family, sku: string): Product {

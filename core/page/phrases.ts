@@ -1,4 +1,5 @@
 import type { Labels } from '../language/labels'
+import { formatNumber, pluralOf } from '../units/format'
 
 /** The forms of a phrase in a language: by plural category of CLDR, `other` alone where it has no number. */
 export type PhraseForms = Record<string, string>
@@ -119,8 +120,8 @@ export function phraseIn(
   if (!found) return undefined
   const { language, forms } = found
   if (n === undefined) return forms.other || undefined
-  const form = forms[new Intl.PluralRules(language).select(n)] ?? forms.other
-  return form?.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
+  const form = forms[pluralOf(n, language)] ?? forms.other
+  return form?.replaceAll('{n}', formatNumber(n, language))
 }
 
 /**

@@ -56,9 +56,14 @@ export interface PlacingInput {
   hasArea(area: string): boolean
   /** Whether only what stands there is asked for, not what is left out. */
   brief: boolean
-  /** Whether the assignments are known to reach the family: then only those asked of each variant are asked again. */
-  reached: boolean
+  /** The assignments that are known to reach the page; true is all but those asked of each variant. */
+  reached: Reached
 }
+
+export type Reached = boolean | ReadonlySet<PreparedAssignment>
+
+const isKnown = (a: PreparedAssignment, reached: Reached): boolean =>
+  typeof reached === 'boolean' ? reached && !a.reach.eachVariant : reached.has(a)
 
 const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.number || a.place - b.place
 
@@ -112,10 +117,9 @@ export function placePieces(
   for (const a of input.assignments) {
     const held = off ? 'pieces are switched off in this storefront' : notACandidate(a, lens, setup)
     if (held !== undefined && input.brief) continue
-    const reach =
-      input.reached && !a.reach.eachVariant
-        ? a.reach.base
-        : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
+    const reach = isKnown(a, input.reached)
+      ? a.reach.base
+      : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
     const reason =
       held ??
       (isReached(reach) ? undefined : (reachWords[reach] ?? reach)) ??

@@ -1,6 +1,7 @@
 import type { Family, Setup } from '../catalogue/model'
 import type { PageInput } from '../page/assemble'
 import { momentsBetween } from '../page/moments'
+import { everReaching } from './ever-reaching'
 import { canonicalText, productPage, type LackingPiece, type ReleasedDocument } from './document'
 import type { SiteDocument } from './site'
 
@@ -50,11 +51,16 @@ export function overTime(input: PageInput, now: number): OverTime {
   const at = (moment: number) => productPage({ ...input, lens: { ...input.lens, moment } })
   const stretches: Stretch[] = []
   const lacking = new Map<string, LackingFrom>()
+  let before = ''
   for (const moment of [now, ...momentsBetween({ ...input, lens: { ...input.lens, moment: now } }, now, lastMoment)]) {
     const { document, lacking: missing } = at(moment)
     const from = moment === now ? -Infinity : moment
     // What is not shown changes nothing on the page: it is looked for in stretches that are like those before, too.
     for (const piece of missing) if (!lacking.has(piece.piece)) lacking.set(piece.piece, { ...piece, from })
+    // Documents that were made alike are written alike, which is found out quicker than what their kept text is.
+    const written = JSON.stringify(document)
+    if (written === before) continue
+    before = written
     const text = document && canonicalText(document)
     if (stretches.length > 0 && stretches.at(-1)!.text === text) continue
     stretches.push({ from, document, text })
@@ -90,7 +96,9 @@ const forGroup = (group: string, { stretches, lacking }: OverTime): StretchesOfG
  * A page as a function of customer group and time: nobody first, then each group for which it differs at any moment,
  * with all its stretches. Empty where nobody ever has a page.
  */
-export function pageOverTime(input: PageInput, now: number): StretchesOfGroup[] {
+export function pageOverTime(page: PageInput, now: number): StretchesOfGroup[] {
+  const { assignments, certain } = everReaching(page, now)
+  const input = { ...page, assignments, reached: certain }
   const of = (group: string | null) => overTime({ ...input, lens: { ...input.lens, group } }, now)
   const nobody = forGroup('', of(null))
   const groups = groupsNamed(input).map((group) => forGroup(group, of(group)))

@@ -7,7 +7,7 @@ const met: RuleNode = { kind: 'all', path: '', children: [] }
 const unmet: RuleNode = { kind: 'any', path: '', children: [] }
 
 /** Whether a condition is met or not by a product that nobody changes, as time goes by or for another customer. */
-function changesByItself({ field, is }: Extract<RuleNode, { kind: 'test' }>): boolean {
+function isByItself({ field, is }: Extract<RuleNode, { kind: 'test' }>): boolean {
   return builtInField(field.name)?.changesByItself === true || comparingOperators[is].operand === 'days'
 }
 
@@ -15,7 +15,7 @@ function changesByItself({ field, is }: Extract<RuleNode, { kind: 'test' }>): bo
 function taken(node: RuleNode, as: RuleNode): RuleNode {
   switch (node.kind) {
     case 'test':
-      return changesByItself(node) ? as : node
+      return isByItself(node) ? as : node
     case 'variant':
       return { ...node, child: taken(node.child, as) }
     case 'none':
@@ -30,3 +30,15 @@ function taken(node: RuleNode, as: RuleNode): RuleNode {
  * some more, and none too few. Prices, campaigns, ranges and days counted back are taken as met.
  */
 export const metEver = (node: RuleNode): RuleNode => taken(node, met)
+
+/** Whether a rule is met or not by a product that nobody changes, as time goes by or for another customer. */
+export function changesByItself(node: RuleNode): boolean {
+  switch (node.kind) {
+    case 'test':
+      return isByItself(node)
+    case 'variant':
+      return changesByItself(node.child)
+    default:
+      return node.children.some(changesByItself)
+  }
+}

@@ -53,6 +53,9 @@ export function formatNumber(n: number, language: string): string {
   return plain(language).format(n)
 }
 
+/** The plural category of a number in a language (CLDR). */
+export const pluralOf = (n: number, language: string): Intl.LDMLPluralRule => plurals(language).select(n)
+
 /** An amount of money in its currency as the language writes it. */
 export function formatMoney(amount: number, currency: string, language: string): string {
   return ofCurrency(language)(currency).format(amount)
@@ -68,7 +71,7 @@ function cldrPattern(language: string, cldr: string, n: number): string | undefi
   for (const tag of shortenings(language)) {
     const unit = table[tag]?.[cldr]
     if (!unit) continue
-    return unit[plurals(language).select(n)] ?? unit.other
+    return unit[pluralOf(n, language)] ?? unit.other
   }
   return undefined
 }

@@ -119,9 +119,9 @@ function noteDatabase(there: boolean, message = ''): void {
   }
 }
 
-function poolOf(max: number, name: string): pg.Pool {
+function poolOf(max: number, name: string, connectionString = settings().databaseUrl): pg.Pool {
   const made = new pg.Pool({
-    connectionString: settings().databaseUrl,
+    connectionString,
     max,
     options: optionsOf(limits),
     connectionTimeoutMillis: limits.connect,
@@ -153,9 +153,29 @@ export function sideConnections(): pg.Pool {
 let pooled: Db | undefined
 let beside: Db | undefined
 
-/** Drizzle: the running transaction's where there is one, else on any free connection. */
+/** Whether the running code reads for delivery, which may have a database of its own. */
+const delivering = new AsyncLocalStorage<true>()
+let replica: pg.Pool | undefined
+let copy: Db | undefined
+
+/** Does work that reads what is delivered: from the database that the settings name for it, where they do. */
+export function readingForDelivery<T>(work: () => T): T {
+  return settings().deliveryDatabaseUrl === null ? work() : delivering.run(true, work)
+}
+
+function deliveryDatabase(): Db | undefined {
+  const { deliveryDatabaseUrl, connections: most } = settings()
+  if (deliveryDatabaseUrl === null || !delivering.getStore()) return undefined
+  replica ??= poolOf(most, 'delivery', deliveryDatabaseUrl)
+  return (copy ??= drizzle(replica, { schema }))
+}
+
+/**
+ * Drizzle: the running transaction's where there is one, else on any free connection. Whatever is written takes a
+ * transaction: the database that delivery reads may be a copy that takes nothing.
+ */
 export function database(): Db {
-  return insideOf()?.db ?? (pooled ??= drizzle(connections(), { schema }))
+  return insideOf()?.db ?? deliveryDatabase() ?? (pooled ??= drizzle(connections(), { schema }))
 }
 
 /** Drizzle beside any transaction, for notes about work that others must see while it runs. */
@@ -165,9 +185,11 @@ export function besideTransactions(): Db {
 
 /** Closes every connection. */
 export async function disconnect(): Promise<void> {
-  await Promise.all([pool?.end(), notes?.end()])
+  await Promise.all([pool?.end(), notes?.end(), replica?.end()])
   pool = undefined
   notes = undefined
+  replica = undefined
+  copy = undefined
   pooled = undefined
   beside = undefined
 }

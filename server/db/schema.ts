@@ -1,6 +1,7 @@
 // All tables, by what stands in them.
 export { packDifferences, blockLength, unpackDifferences } from './schema/columns'
 export * from './schema/set-up'
+export * from './schema/shop'
 export * from './schema/products'
 export * from './schema/facts'
 export * from './schema/connections'

@@ -20,7 +20,7 @@ import {
 } from '@contracts/operations'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now as clock } from '../clock'
-import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
+import { isOutage, isPoolFull, noteOutage, readingForDelivery, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { sourceOf, writeAudit } from '../services/people/audit'
 import { hasTag } from '../services/entity-tag'
@@ -72,7 +72,7 @@ export function answering(operation: Operation, handler: (call: Call) => Promise
         ? validated('query', validate(operation.query, getQuery(event), { convert: true }))
         : {}
       const body = operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined
-      const result = await handler({
+      const call: Call = {
         event,
         person,
         asking,
@@ -81,7 +81,9 @@ export function answering(operation: Operation, handler: (call: Call) => Promise
         now,
         param: (name) => getRouterParam(event, name, { decode: true }) ?? '',
         header: (name) => getRequestHeader(event, name),
-      })
+      }
+      const answer = () => handler(call)
+      const result = await (operation.fromCopy ? readingForDelivery(answer) : answer())
       // A file has been sent already, piece by piece.
       if (event.handled) return undefined
       if (isKnown(event)) {

@@ -7,7 +7,7 @@ import { lookAfterQueries } from '../services/pool/queries'
 import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { checkWhatWentLive } from '../services/release/check-live'
-import { lookWhatDiffers } from '../services/release/differing'
+import { lookWhatDiffers, noteWhatWentLive } from '../services/release/differing'
 import { releaseWhatIsDue } from '../services/release/going-live'
 import { askOutside, forgetUnusedLinks } from '../services/release/outside-links'
 import { writeAhead, writeAllGoneBack } from '../services/release/live-rows'
@@ -15,6 +15,7 @@ import { followPlans } from '../services/release/plans'
 import { forgetOldReleases } from '../services/release/retention'
 import { noteMoments } from '../services/release/steps'
 import { forgetEnded } from '../services/people/session'
+import { forgetOldEvents } from '../services/shop-events/take'
 import { tellOfDueWork } from '../services/translation/due-work'
 import { writeWhatIsLive } from '../services/written/write-live'
 
@@ -42,6 +43,7 @@ export const chores: Record<string, Chore> = {
   // What comes at a moment is told within the second.
   'Moments of pages': { every: 1000, atStart: true, work: noteMoments },
   'Old releases': { every: 3_600_000, atStart: false, work: forgetOldReleases },
+  'Pages that went live': { every: 1000, atStart: true, work: noteWhatWentLive },
   'Changes that are not released': { every: 5000, atStart: false, work: lookWhatDiffers },
   'Released pages': { every: 2000, atStart: false, work: checkWhatWentLive },
   'Links to other sites': { every: 5000, atStart: false, work: askOutside },
@@ -53,5 +55,6 @@ export const chores: Record<string, Chore> = {
   'Pages and files for other systems': { every: 1000, atStart: true, work: sendWhatTakesLong },
   'Files whose time has come': { every: 15_000, atStart: true, work: scheduleFiles },
   'Messages that were sent': { every: 3_600_000, atStart: false, work: forgetSent },
+  'What shoppers did': { every: 3_600_000, atStart: false, work: forgetOldEvents },
   Sessions: { every: 600_000, atStart: true, work: forgetEnded },
 }

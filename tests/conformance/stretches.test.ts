@@ -105,7 +105,9 @@ function readAt(page: readonly StretchesOfGroup[], group: string | null, moment:
 
 /** Whether it is told that a piece is missing for a group, from a moment that has come. */
 const isToldLacking = (page: readonly StretchesOfGroup[], piece: string, group: string, moment: number) =>
-  page.some(({ lacking }) => lacking.some((l) => l.piece === piece && l.group === group && l.from <= moment))
+  page.some(({ lacking }) =>
+    lacking.some((l) => l.piece === piece && (l.group === group || l.group === '') && l.from <= moment),
+  )
 
 /** The pieces of each area as the proof tells them, which says of each why it is there. */
 const shownOn = (input: PageInput): [string, string[]][] => {

@@ -14,6 +14,7 @@ const { importProducts } = await import('@server/services/imports/import-product
 const { patchProduct } = await import('@server/services/products/products')
 const { anyVersion, getRecord, putRecord } = await import('@server/services/records/records')
 const { letComeBack, removeAtOnce, revertPage } = await import('@server/services/release/at-once')
+const { noteWhatWentLive } = await import('@server/services/release/differing')
 const { goBack, goLive } = await import('@server/services/release/going-live')
 const { writeAhead } = await import('@server/services/release/live-rows')
 const { releaseAnyway } = await import('@server/services/release/pages-taken')
@@ -76,6 +77,7 @@ async function release(scope: object = {}): Promise<number> {
   // Of small releases all is written before, of others some.
   await writeAhead(2)
   const live = await goLive(maren, String(id), { base: rows[0]!.base }, now, source)
+  await noteWhatWentLive()
   return live.number!
 }
 

@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { Db, Tx } from '../connect'
 import { instant } from './instants'
 import { raiseStamp, readMark, readStamp, writeMark } from './setup'
-import { validAt } from './released-pages'
+import { goes, validAt } from './released-pages'
 
 // Which pages may be others than they are live: what was touched since they were put together last. It holds for pages
 // at any moment and for any customer, other than readiness, which is evaluated for today.
@@ -159,17 +159,34 @@ export type FoundState = Pick<DueProduct, 'id' | 'touches' | 'differs'>
 /** Notes what was found when pages of some products were put together. */
 export async function notePageState(
   tx: Tx,
-  { storefront, common, base }: ComparedWith,
+  { storefront, common, base, foundBy }: ComparedWith & { foundBy: number | null },
   found: readonly FoundState[],
 ): Promise<void> {
   if (found.length === 0) return
   const list = JSON.stringify([...found].sort((a, b) => a.id - b.id))
   await tx.db.execute(sql`
-    insert into page_state (storefront, root_id, differs, touches, common, base)
-    select ${storefront}, id, differs, touches, ${common}, ${base}
+    insert into page_state (storefront, root_id, differs, touches, common, base, found_by)
+    select ${storefront}, id, differs, touches, ${common}, ${base}, ${foundBy}::int
     from jsonb_to_recordset(${list}::jsonb) as x(id int, differs boolean, touches bigint)
     on conflict (storefront, root_id) do update
-    set differs = excluded.differs, touches = excluded.touches, common = excluded.common, base = excluded.base`)
+    set differs = excluded.differs, touches = excluded.touches, common = excluded.common, base = excluded.base,
+      found_by = excluded.found_by`)
+}
+
+/**
+ * Notes of products that their pages are as they are live: of those whose pages were put together for a release that
+ * went live with all of them, right after the one with which they were compared.
+ */
+export async function noteStatesLive(
+  tx: Tx,
+  { id, storefront, base, number }: { id: number; storefront: string; base: number; number: number },
+): Promise<void> {
+  if (number !== base + 1) return
+  await tx.db.execute(sql`
+    update page_state s set differs = false, base = ${number}
+    where s.storefront = ${storefront} and s.found_by = ${id} and s.base = ${base} and s.differs
+      and s.root_id not in (select p.root_id from release_page g join product p on p.sku = g.key
+        where g.release_id = ${id} and g.kind = 'product' and not ${goes})`)
 }
 
 /** How many pages some products, by root, have at a release in some languages that somebody reads at a moment or later. */

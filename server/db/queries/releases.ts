@@ -107,6 +107,14 @@ export async function uncheckedReleases(db: Db, since: number): Promise<ReleaseR
     .where(and(eq(t.release.state, 'live'), isNull(t.release.checked), lte(t.release.live, new Date(since)), isWritten))
 }
 
+/** Live releases of which it is not noted yet that the pages of their products are as they are live. */
+export async function unnotedReleases(db: Db): Promise<ReleaseRow[]> {
+  return db
+    .select()
+    .from(t.release)
+    .where(and(eq(t.release.state, 'live'), eq(t.release.noted, false)))
+}
+
 /** Changes what a release says of itself. */
 export async function updateRelease(
   tx: Tx,
@@ -128,6 +136,7 @@ export async function updateRelease(
     stopped: string | null
     checked: LiveCheck
     pinned: boolean
+    noted: boolean
     together: number
   }>,
 ): Promise<void> {

@@ -86,6 +86,8 @@ export const release = pgTable(
     checked: jsonb('checked').$type<LiveCheck>(),
     /** Whether it is kept for as long as somebody wants to, however many follow it. */
     pinned: boolean('pinned').notNull().default(false),
+    /** Whether it is noted of its products, once it is live, that their pages are as they are live. */
+    noted: boolean('noted').notNull().default(false),
     /** When its pages were forgotten; null where the storefront can go back to it. */
     forgotten: moment('forgotten'),
   },
@@ -249,6 +251,8 @@ export const pageState = pgTable(
     common: bigint('common', { mode: 'number' }).notNull(),
     /** The number of the release that was live. */
     base: integer('base').notNull(),
+    /** The release for which its pages were put together then; null where it was for none. */
+    foundBy: integer('found_by'),
   },
   (t) => [primaryKey({ columns: [t.storefront, t.rootId] })],
 )

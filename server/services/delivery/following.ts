@@ -1,4 +1,4 @@
-import { database, isOutage } from '../../db/connect'
+import { database, isOutage, readingForDelivery } from '../../db/connect'
 import { readStamp } from '../../db/queries/setup'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'
 import type { PageKey } from '../../db/queries/page-key'
@@ -97,7 +97,10 @@ export function follow(): Promise<void> {
     }))
 }
 
-async function lookOnce(): Promise<void> {
+/** Looks into the database that answers, so that none is kept ready that is newer than what it has. */
+const lookOnce = (): Promise<void> => readingForDelivery(lookNow)
+
+async function lookNow(): Promise<void> {
   const db = database()
   const stamp = await readStamp(db, 'setup')
   const last = await lastSteps(db)

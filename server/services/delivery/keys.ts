@@ -52,7 +52,8 @@ const noted = new LRUCache<number, true>({ max: 1000, ttl: usedNotedEvery })
 function noteUse(id: number, now: number): void {
   if (noted.has(id)) return
   noted.set(id, true)
-  noteKeyUsed(database(), id, new Date(now), new Date(now - usedNotedEvery)).catch(() => noted.delete(id))
+  const since = new Date(now - usedNotedEvery)
+  inTransaction((tx) => noteKeyUsed(tx.db, id, new Date(now), since)).catch(() => noted.delete(id))
 }
 
 /** Whether a key opens a storefront. */

@@ -1,9 +1,9 @@
 import type { UnreleasedChanges } from '@contracts/release'
 import { database, inTransaction, type Tx } from '../../db/connect'
-import { commonState, countDiffering, countTouches } from '../../db/queries/page-touches'
+import { commonState, countDiffering, countTouches, noteStatesLive } from '../../db/queries/page-touches'
 import { keptDocuments } from '../../db/queries/released-documents'
 import { rowsOfPages } from '../../db/queries/released-pages'
-import { livePointers } from '../../db/queries/releases'
+import { livePointers, unnotedReleases, updateRelease } from '../../db/queries/releases'
 import { isSameFrom, pagesOfFamily, readBlock, rootsWith, rowsOf, textsOf, type Block } from './made-pages'
 import { noteState, workbenchOf, type Workbench } from './workbench'
 
@@ -46,6 +46,15 @@ export async function lookWhatDiffers(now: number): Promise<void> {
   settled = state
 }
 
+/** Notes of what went live that it does not differ any more, so that nobody puts it together to find that out. */
+export async function noteWhatWentLive(): Promise<void> {
+  for (const { id, storefront, base, number } of await unnotedReleases(database()))
+    await inTransaction(async (tx) => {
+      await noteStatesLive(tx, { id, storefront, base, number: number! })
+      await updateRelease(tx, id, { noted: true })
+    })
+}
+
 /** Compares some products of a storefront. Returns whether there were any. */
 async function lookIn(code: string, now: number): Promise<boolean> {
   const bench = await workbenchOf(code, undefined, now, { unknownOnly: true, limit: mostAtOnce + 1 })
@@ -64,7 +73,7 @@ async function compareBlock(tx: Tx, bench: Workbench, roots: readonly number[]):
     const differing = await differingIn(tx, bench, block, language)
     for (const root of rootsWith(block.families, differing)) differ.add(root)
   }
-  await noteState(tx, bench, roots, differ)
+  await noteState(tx, bench, roots, { differ, foundBy: null })
 }
 
 /** The SKUs of the pages of some families that differ from what is live in a language. */

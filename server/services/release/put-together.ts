@@ -119,7 +119,7 @@ async function putBlock(tx: Tx, bench: Draft, roots: readonly number[]): Promise
     for (const root of rootsWith(block.families, differing)) differ.add(root)
     unchanged += made.filter((m) => m.page.length > 0 && !differing.has(m.key)).length
   }
-  await noteState(tx, bench, roots, differ)
+  await noteState(tx, bench, roots, { differ, foundBy: bench.release.id })
   return unchanged
 }
 

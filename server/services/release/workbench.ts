@@ -101,15 +101,20 @@ async function whatIsDue(storefront: string, asked: DueAsked): Promise<Due> {
 
 export const isDue = ({ due }: Workbench, root: number): boolean => due.products.has(root) || due.waiting.has(root)
 
-/** Notes of products whether any of their pages differs, where all of their pages were put together. */
-export async function noteState(tx: Tx, bench: Workbench, roots: readonly number[], differ: ReadonlySet<number>) {
+/** Notes of products whether any page differs, where all were put together, for a release or for none. */
+export async function noteState(
+  tx: Tx,
+  bench: Workbench,
+  roots: readonly number[],
+  { differ, foundBy }: { differ: ReadonlySet<number>; foundBy: number | null },
+): Promise<void> {
   const { storefront, languages, base, due } = bench
   if (languages.length < storefront.editions.length) return
   const found = roots.flatMap((id) => {
     const known = due.products.get(id)
     return known === undefined ? [] : [{ id, touches: known.touches, differs: differ.has(id) }]
   })
-  await notePageState(tx, { storefront: storefront.code, common: due.common, base }, found)
+  await notePageState(tx, { storefront: storefront.code, common: due.common, base, foundBy }, found)
 }
 
 /** How many live pages of some products are not put together, since they are as they are live. */
