@@ -129,6 +129,7 @@ export const renditionQuery = Joi.object({
   shape: Joi.string()
     .valid(...(Object.keys(shapes) as Shape[]))
     .default('whole'),
+  preview: Joi.string().max(100).description('The secret of a preview link: what stands on its pages can be read.'),
   of: Joi.string().max(20).description('Any text; a different one makes browsers reload the file.'),
 }).with('height', 'width')
 export type RenditionQuery = Infer<typeof renditionQuery>

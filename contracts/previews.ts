@@ -85,6 +85,8 @@ export interface OpenedPreview extends PreviewSubject {
   group: string | null
   /** The moment at which the page is shown; null is now. */
   at: string | null
+  /** Of a release, where a shop shows all of it as shoppers will see it; null where no shop does. */
+  shop: string | null
 }
 
 /** A page that a link shows, as it is listed. */

@@ -33,6 +33,7 @@ export function environment({ url, data, port, host, shopPort }) {
 const shopEnvironment = ({ data, port, host, shopPort }) => ({
   INKLOOM_SHOP_PORT: String(shopPort),
   INKLOOM_SHOP_DELIVERY: `http://${host}:${port}`,
+  INKLOOM_SHOP_PREVIEWS: process.env.INKLOOM_SHOP_PREVIEWS ?? `http://${host}:${shopPort}/preview/`,
   INKLOOM_SHOP_KEY: process.env.INKLOOM_SHOP_KEY ?? savedSecret(data, 'shop-key'),
   ...(process.env.INKLOOM_SHOP_SECRET === undefined ? {} : { INKLOOM_SHOP_SECRET: process.env.INKLOOM_SHOP_SECRET }),
 })

@@ -34,6 +34,8 @@ export interface Settings {
   deliverySeconds: number
   /** How much memory the answers of delivery take that are kept ready, in megabytes of a million bytes. */
   deliveryMegabytes: number
+  /** The address of a shop that shows previews, before the secret of a link; null where there is none. */
+  shopPreviews: string | null
   /** A delivery key that opens every storefront, for the shop that is started together with the server. */
   shopKey: string | null
   /** The folder into which live releases are written out as files; null where they are not. */
@@ -87,6 +89,7 @@ const schema = Joi.object({
   INKLOOM_WRITTEN_FOLDER: Joi.string(),
   INKLOOM_WRITTEN_BUCKET: Joi.boolean().default(false),
   INKLOOM_FILES_FOLDER: Joi.string(),
+  INKLOOM_SHOP_PREVIEWS: Joi.string().uri({ scheme: ['http', 'https'] }),
   INKLOOM_SHOP_KEY: Joi.string().min(32),
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
@@ -142,6 +145,7 @@ export function settings(): Settings {
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     deliverySeconds: env.INKLOOM_DELIVERY_SECONDS as number,
     deliveryMegabytes: env.INKLOOM_DELIVERY_MEGABYTES as number,
+    shopPreviews: (env.INKLOOM_SHOP_PREVIEWS as string | undefined) ?? null,
     shopKey: (env.INKLOOM_SHOP_KEY as string | undefined) ?? null,
     writtenFolder: folderOf(env.INKLOOM_WRITTEN_FOLDER),
     writtenBucket: env.INKLOOM_WRITTEN_BUCKET ? bucketOf(env as Record<string, string>) : null,

@@ -20,11 +20,14 @@ export interface Edition {
   storefront: string
   language: string
   group: string
+  /** The secret of a preview, with which a planned release is read; '' is what is live. */
+  preview: string
 }
 
 /** What is read over the delivery interface, and kept for as long as it allows. */
 export interface Delivery {
-  storefronts(): Promise<DeliveredStorefront[]>
+  /** Those that have something live, or those of a preview. */
+  storefronts(preview: string): Promise<DeliveredStorefront[]>
   /** The groups whose pages can be read; none where this shop has no key. */
   groups(storefront: string): Promise<DeliveredGroup[]>
   shelf(edition: Edition): Promise<Shelf>
@@ -37,6 +40,8 @@ export interface Delivery {
 
 /** A shelf is brought up to date after so long, in milliseconds. */
 const shelfFor = 2000
+/** What is planned is read again after so long: nobody tells of what changes in it. */
+const plannedFor = 10_000
 /** After more changes than this, everything is read again. */
 const mostChanges = 300
 /** So many answers are kept. */
@@ -54,10 +59,15 @@ const isMissing = (e: unknown) => e instanceof NotDelivered && e.status === 404
 const pathOf = ({ storefront, language }: Pick<Edition, 'storefront' | 'language'>) =>
   `/delivery/${part(storefront)}/${part(language)}`
 
+/** Who reads: whoever was sent a preview of what is planned, or a customer group. */
+function forWhom({ group, preview }: Edition): Record<string, string> {
+  if (preview !== '') return { preview }
+  return group === '' ? {} : { group }
+}
+
 /** What is read of an edition, with what says for whom. */
 function addressOf(edition: Edition, what: string, query: Record<string, string> = {}): string {
-  const { group } = edition
-  const asked = new URLSearchParams({ ...query, ...(group === '' ? {} : { group }) })
+  const asked = new URLSearchParams({ ...query, ...forWhom(edition) })
   return `${pathOf(edition)}/${what}${asked.size === 0 ? '' : `?${asked}`}`
 }
 
@@ -126,7 +136,10 @@ export function deliveryOf(origin: string, key: string | undefined, now: () => n
   }
 
   return {
-    storefronts: async () => (await read<{ items: DeliveredStorefront[] }>('/delivery')).items,
+    async storefronts(preview) {
+      const path = preview === '' ? '/delivery' : `/delivery?preview=${part(preview)}`
+      return (await read<{ items: DeliveredStorefront[] }>(path)).items
+    },
     async groups(storefront) {
       if (key === undefined) return []
       return (await read<{ items: DeliveredGroup[] }>(`/delivery/${part(storefront)}/groups`)).items
@@ -134,8 +147,9 @@ export function deliveryOf(origin: string, key: string | undefined, now: () => n
     async shelf(edition) {
       const address = addressOf(edition, '')
       const known = await shelves.get(address)?.catch(() => undefined)
-      if (known && now() - known.read < shelfFor) return known
-      const fresh = known ? refreshed(known, edition) : readShelf(edition)
+      const isPlanned = edition.preview !== ''
+      if (known && now() - known.read < (isPlanned ? plannedFor : shelfFor)) return known
+      const fresh = known && !isPlanned ? refreshed(known, edition) : readShelf(edition)
       shelves.set(address, fresh)
       return fresh
     },

@@ -15,6 +15,8 @@ export interface Place {
   shelf: Shelf
   storefronts: readonly DeliveredStorefront[]
   basket: number
+  /** The secret of the preview that is looked at; '' is what is live. */
+  preview: string
 }
 
 const part = encodeURIComponent
@@ -76,9 +78,19 @@ export function documentOf(head: Head, place: Place | null, body: Html): Html {
         ${structured}
       </head>
       <body>
-        ${body} ${place && groupSwitch(place)}
+        ${place && previewLine(place)} ${body} ${place && groupSwitch(place)}
       </body>
     </html>`
+}
+
+/** Says that what is planned is looked at, and how to come back to what is live. */
+function previewLine({ preview, language }: Place): Html | string {
+  if (preview === '') return ''
+  const words = wordsIn(language)
+  return html`<aside class="previewed" aria-label="${words.preview}">
+    <p>${words.preview}</p>
+    <form action="/preview" method="post"><button>${words.endPreview}</button></form>
+  </aside>`
 }
 
 const scripts: Record<string, string> = { ja: 'japanese', ar: 'arabic' }
@@ -106,8 +118,8 @@ export function header(place: Place): Html {
 
 /** Which customer group the shop is shown to; nothing where it has no key to ask for one. */
 function groupSwitch(place: Place): Html | string {
-  const { groups, group, language } = place
-  if (groups.length === 0) return ''
+  const { groups, group, language, preview } = place
+  if (groups.length === 0 || preview !== '') return ''
   const words = wordsIn(language)
   const choice = (code: string, name: string) =>
     html`<option value="${code}" ${code === group && 'selected'}>${name}</option>`

@@ -7,7 +7,7 @@ import type { Html } from './html'
 import { homeOf, type Place } from './frame'
 import { categoryPage, choicePage, homePage, missingPage, productPage, searchPage, standingPage } from './pages'
 import { PushedPages } from './pushed'
-import { basketCookie, basketOf, groupCookie, groupOf } from './shopper'
+import { basketCookie, basketOf, groupCookie, groupOf, previewCookie, previewOf } from './shopper'
 
 // A shop as a business might have one: it knows the delivery interface, and nothing else of where its pages come from.
 
@@ -65,12 +65,39 @@ function sendFile(res: ServerResponse, file: string, type: string): void {
 }
 
 async function placeOf(req: IncomingMessage, storefront: string, language: string): Promise<Place> {
-  const [storefronts, groups] = await Promise.all([delivery.storefronts(), delivery.groups(storefront)])
+  const preview = await previewIn(previewOf(req), { storefront, language })
+  const [storefronts, groups] = await Promise.all([delivery.storefronts(preview), delivery.groups(storefront)])
   const named = groupOf(req, key)
   // A group that there is no longer is nobody's.
   const group = groups.some((g) => g.group === named) ? named : ''
-  const shelf = await delivery.shelf({ storefront, language, group })
-  return { storefront, language, group, groups, shelf, storefronts, basket: basketOf(req) }
+  const shelf = await delivery.shelf({ storefront, language, group, preview })
+  return { storefront, language, group, groups, shelf, storefronts, basket: basketOf(req), preview }
+}
+
+/** A preview where it can be opened and shows an edition; '' else, which is what is live there. */
+async function previewIn(preview: string, edition: { storefront: string; language: string }): Promise<string> {
+  if (preview === '') return ''
+  const shown = await delivery.storefronts(preview).catch(() => [])
+  const isShown = shown.some(
+    (s) => s.storefront === edition.storefront && s.languages.some((l) => l.language === edition.language),
+  )
+  return isShown ? preview : ''
+}
+
+/** Shows a planned release to whoever was sent a link, from its first page on. */
+async function openPreview({ res, path }: Request): Promise<void> {
+  const preview = path[1] ?? ''
+  const [first] = await delivery.storefronts(preview)
+  if (!first) throw new NotDelivered(404)
+  const home = homeOf({ storefront: first.storefront, language: first.languages[0]!.language })
+  res.writeHead(303, { ...headers, Location: home, 'Set-Cookie': previewCookie(preview) })
+  res.end()
+}
+
+/** Shows what is live again. */
+function endPreview({ res }: Request): void {
+  res.writeHead(303, { ...headers, Location: '/', 'Set-Cookie': previewCookie('') })
+  res.end()
 }
 
 const numberIn = (url: URL): number => Math.max(1, Math.trunc(Number(url.searchParams.get('page') ?? 1)) || 1)
@@ -115,7 +142,7 @@ async function putIntoBasket({ req, res }: Request, storefront: string, language
   const form = await formOf(req)
   const sku = form.get('product') ?? ''
   const home = homeOf({ storefront, language })
-  const product = await delivery.product({ storefront, language, group: groupOf(req, key) }, sku)
+  const product = await delivery.product(await placeOf(req, storefront, language), sku)
   const chosen = form.get('sku')
   const isChosen = product.variants.length === 0 || product.variants.some((v) => v.sku === chosen)
   res.writeHead(303, {
@@ -148,9 +175,11 @@ async function chooseGroup({ req, res }: Request, storefront: string, language: 
 }
 
 /** Sends a picture or file of a page on from the delivery interface. */
-async function sendPicture({ res, url, path }: Request): Promise<void> {
+async function sendPicture({ req, res, url, path }: Request): Promise<void> {
   const width = url.searchParams.get('width')
-  const answer = await delivery.picture(path[1] ?? '', width === null ? '' : `?width=${encodeURIComponent(width)}`)
+  const preview = previewOf(req)
+  const asked = new URLSearchParams({ ...(width === null ? {} : { width }), ...(preview === '' ? {} : { preview }) })
+  const answer = await delivery.picture(path[1] ?? '', asked.size === 0 ? '' : `?${asked}`)
   if (!answer.ok || !answer.body) throw new NotDelivered(answer.status)
   res.writeHead(200, {
     ...headers,
@@ -221,8 +250,9 @@ async function answer(request: Request): Promise<void> {
   }
   if (url.pathname === '/favicon.ico') return void res.writeHead(204).end()
   if (path[0] === 'pictures') return sendPicture(request)
+  if (path[0] === 'preview') return req.method === 'POST' ? endPreview(request) : openPreview(request)
   if (path[0] === 'pushed') return answerPushed(request)
-  if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts()))
+  if (path.length === 0) return send(res, 200, choicePage(await delivery.storefronts('')))
   if (path.length === 1) return send(res, 404, missingPage(null))
   if (req.method === 'POST' && path[2] === 'basket') return putIntoBasket(request, path[0]!, path[1]!)
   if (req.method === 'POST' && path[2] === 'group') return chooseGroup(request, path[0]!, path[1]!)

@@ -15,6 +15,13 @@ export function basketOf(req: IncomingMessage): number {
 const aDay = 'Path=/; SameSite=Lax; HttpOnly; Max-Age=86400'
 export const basketCookie = (n: number): string => `basket=${n}; ${aDay}`
 
+/** The preview that a browser looks at, by its secret; '' where it looks at what is live. */
+export const previewOf = (req: IncomingMessage): string => /^[\w-]{43}$/.exec(cookieOf(req, 'preview') ?? '')?.[0] ?? ''
+
+/** The cookie that says so; '' takes it away. */
+export const previewCookie = (secret: string): string =>
+  `preview=${secret}; Path=/; SameSite=Lax; HttpOnly${secret === '' ? '; Max-Age=0' : ''}`
+
 /** What is signed of a group. */
 const saidOf = (group: string): string => `group ${group}`
 

@@ -12,6 +12,8 @@ export interface ShopWords {
   group: string
   everybody: string
   show: string
+  preview: string
+  endPreview: string
 }
 
 const words: Record<string, ShopWords> = {
@@ -27,6 +29,8 @@ const words: Record<string, ShopWords> = {
     group: 'Customer group',
     everybody: 'All customers',
     show: 'Show',
+    preview: 'Preview: this is planned and not live yet',
+    endPreview: 'End preview',
   },
   de: {
     search: 'Suchen',
@@ -40,6 +44,8 @@ const words: Record<string, ShopWords> = {
     group: 'Kundengruppe',
     everybody: 'Alle Kunden',
     show: 'Anzeigen',
+    preview: 'Vorschau: geplant und noch nicht veröffentlicht',
+    endPreview: 'Vorschau beenden',
   },
   fr: {
     search: 'Rechercher',
@@ -53,6 +59,8 @@ const words: Record<string, ShopWords> = {
     group: 'Groupe de clients',
     everybody: 'Tous les clients',
     show: 'Afficher',
+    preview: 'Aperçu : prévu, pas encore publié',
+    endPreview: 'Quitter l’aperçu',
   },
   it: {
     search: 'Cerca',
@@ -66,6 +74,8 @@ const words: Record<string, ShopWords> = {
     group: 'Gruppo di clienti',
     everybody: 'Tutti i clienti',
     show: 'Mostra',
+    preview: 'Anteprima: previsto, non ancora pubblicato',
+    endPreview: 'Chiudi l’anteprima',
   },
   nl: {
     search: 'Zoeken',
@@ -79,6 +89,8 @@ const words: Record<string, ShopWords> = {
     group: 'Klantengroep',
     everybody: 'Alle klanten',
     show: 'Tonen',
+    preview: 'Voorbeeld: gepland en nog niet live',
+    endPreview: 'Voorbeeld sluiten',
   },
   sv: {
     search: 'Sök',
@@ -92,6 +104,8 @@ const words: Record<string, ShopWords> = {
     group: 'Kundgrupp',
     everybody: 'Alla kunder',
     show: 'Visa',
+    preview: 'Förhandsvisning: planerat och ännu inte publicerat',
+    endPreview: 'Avsluta förhandsvisningen',
   },
   da: {
     search: 'Søg',
@@ -105,6 +119,8 @@ const words: Record<string, ShopWords> = {
     group: 'Kundegruppe',
     everybody: 'Alle kunder',
     show: 'Vis',
+    preview: 'Forhåndsvisning: planlagt og endnu ikke udgivet',
+    endPreview: 'Afslut forhåndsvisningen',
   },
   fi: {
     search: 'Hae',
@@ -118,6 +134,8 @@ const words: Record<string, ShopWords> = {
     group: 'Asiakasryhmä',
     everybody: 'Kaikki asiakkaat',
     show: 'Näytä',
+    preview: 'Esikatselu: suunniteltu, ei vielä julkaistu',
+    endPreview: 'Lopeta esikatselu',
   },
   ja: {
     search: '検索',
@@ -131,6 +149,8 @@ const words: Record<string, ShopWords> = {
     group: '顧客グループ',
     everybody: 'すべてのお客様',
     show: '表示',
+    preview: 'プレビュー：公開前の予定の内容です',
+    endPreview: 'プレビューを終了',
   },
   ar: {
     search: 'بحث',
@@ -144,6 +164,8 @@ const words: Record<string, ShopWords> = {
     group: 'فئة العملاء',
     everybody: 'جميع العملاء',
     show: 'عرض',
+    preview: 'معاينة: محتوى مخطط له ولم يُنشر بعد',
+    endPreview: 'إنهاء المعاينة',
   },
 }
 

@@ -45,7 +45,12 @@ const release = Joi.number()
     'The number of the release to read, so that a list and its pages never mix: one that is live or was within ten ' +
       'minutes, with a delivery key any. The live one without it.',
   )
-const pinned = Joi.object({ release })
+const preview = Joi.string()
+  .max(100)
+  .description(
+    'The secret of a preview link: a planned release is read as if it were live, in the editions of the link.',
+  )
+const pinned = Joi.object({ release, preview })
 /** Who reads: a customer group, and what shows that it may be read. */
 const forGroup = {
   group: Joi.string()
@@ -63,7 +68,7 @@ const forGroup = {
         'delivery key, as bytes.',
     ),
 }
-const pinnedForGroup = Joi.object({ release, ...forGroup })
+const pinnedForGroup = Joi.object({ release, preview, ...forGroup })
 const keyed = { Authorization: 'Bearer, and a delivery key of the storefront.' }
 const conditional = {
   'If-None-Match': 'Answers 304 where nothing differs from what has this entity tag.',
@@ -80,6 +85,7 @@ export const deliveryOperations = {
     summary: 'The storefronts that have something live, and their languages',
     action: null,
     fromCopy: true,
+    query: Joi.object({ preview }),
   },
   deliverProduct: {
     method: 'get',
@@ -134,6 +140,7 @@ export const deliveryOperations = {
     fromCopy: true,
     query: Joi.object({
       release,
+      preview,
       ...forGroup,
       cursor: Joi.string().max(1000).description('The `next` of the answer before.'),
       limit: Joi.number().integer().min(1).max(100).default(listPart),

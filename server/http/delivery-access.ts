@@ -1,14 +1,17 @@
+import type { PreviewEdition } from '@contracts/previews'
 import { database } from '../db/connect'
 import { loadSetup } from '../db/queries/setup'
 import { isSignedFor, opens } from '../services/delivery/keys'
 import type { ReadAsked } from '../services/delivery/live'
-import { Unauthorized, unprocessable } from '../services/problem'
+import { openedBy, refuseOtherEditions } from '../services/previews/opened'
+import { notFound, Unauthorized, unprocessable } from '../services/problem'
+import { isOnItsWay, storedRelease } from '../services/release/documents'
 
 /** What of a request says what of a storefront is read, and who reads it. */
 interface Asking {
-  query: { release?: number; group?: string; until?: number; signature?: string }
+  query: { release?: number; group?: string; until?: number; signature?: string; preview?: string }
   now: number
-  param(name: 'storefront'): string
+  param(name: 'storefront' | 'language'): string
   header(name: string): string | undefined
 }
 
@@ -22,7 +25,8 @@ const bearerOf = ({ header }: Pick<Asking, 'header'>): string | undefined =>
  */
 export async function readAskedOf(asking: Asking): Promise<ReadAsked> {
   const storefront = asking.param('storefront')
-  const { release: pinned, group = '' } = asking.query
+  const { release: pinned, group = '', preview } = asking.query
+  if (preview !== undefined) return draftAsked(preview, { storefront, language: asking.param('language') }, asking.now)
   const key = bearerOf(asking)
   const isKeyed = key !== undefined && (group !== '' || pinned !== undefined)
   if (isKeyed) await checkKey(storefront, key, asking.now)
@@ -31,8 +35,20 @@ export async function readAskedOf(asking: Asking): Promise<ReadAsked> {
   return { storefront, pinned, group, any: isKeyed }
 }
 
+/**
+ * The planned release that a preview shows in an edition; once it is live, what is live. Throws 404 where the preview
+ * shows no release in that edition, 410 where it is over.
+ */
+async function draftAsked(preview: string, edition: PreviewEdition, now: number): Promise<ReadAsked> {
+  const link = await openedBy(preview, now)
+  refuseOtherEditions(link, edition)
+  const release = link.releaseId === null ? undefined : await storedRelease(String(link.releaseId))
+  if (!release) throw notFound('release in this preview')
+  return { storefront: edition.storefront, draft: isOnItsWay(release) ? release.id : undefined }
+}
+
 /** Throws 401 where a request carries no key of the storefront. */
-export async function checkKeyOf(asking: Omit<Asking, 'query'>): Promise<void> {
+export async function checkKeyOf(asking: Pick<Asking, 'now' | 'param' | 'header'>): Promise<void> {
   const key = bearerOf(asking)
   if (key === undefined) throw new Unauthorized(`This needs a delivery key. ${howToSend}`)
   await checkKey(asking.param('storefront'), key, asking.now)

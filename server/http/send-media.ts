@@ -13,11 +13,16 @@ import { renditionOf } from '../services/media/rendition'
  * How long a picture or file may be kept, and by whom: what is on no live page is only for who is signed in, or has
  * opened a preview with it.
  */
-async function cachingOf(event: H3Event, name: string, now: number): Promise<string> {
+async function cachingOf(
+  event: H3Event,
+  { name, preview }: { name: string; preview?: string },
+  now: number,
+): Promise<string> {
   // Whoever works here sees very many, and may see all of them.
   if (await signedInOf(event, now)) return 'private, max-age=300'
   if (await isOnLivePage(database(), name)) return 'public, max-age=300'
-  if (await isOnPreview(openedPreviews(event), name, now)) return 'private, max-age=60'
+  const secrets = [...openedPreviews(event), ...(preview === undefined ? [] : [preview])]
+  if (await isOnPreview(secrets, name, now)) return 'private, max-age=60'
   throw new Problem(401, 'Not signed in', 'This file is on no page that is live. Sign in to see it.')
 }
 
@@ -26,7 +31,7 @@ async function cachingOf(event: H3Event, name: string, now: number): Promise<str
  * it is on no live page and nobody is signed in.
  */
 export async function sendMedia(event: H3Event, name: string, q: RenditionQuery, now: number) {
-  const caching = await cachingOf(event, name, now)
+  const caching = await cachingOf(event, { name, preview: q.preview }, now)
   const one = await mediaToSend(name)
   const cut = q.height === undefined ? q.shape : { ratio: q.width! / q.height }
   const sent = renditionOf(one, { width: q.width ?? renditionWidths.at(-1)!, cut, format: q.format })

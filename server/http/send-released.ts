@@ -42,14 +42,17 @@ async function makeAnswer(
   const reading = await readingOf(asked, now)
   const { text, digest, next, madeOf } = await make(reading)
   const packed = text.length >= leastBytes
+  const isDraft = asked.draft !== undefined
   const answer: ReadyAnswer = {
-    ...{ storefront: asked.storefront, next, madeOf, packed },
+    ...{ storefront: asked.storefront, madeOf, packed },
+    // A draft changes whenever somebody decides about its pages.
+    next: isDraft ? now : next,
     pinned: asked.pinned,
-    restricted: asked.group !== '' || asked.any === true,
+    restricted: asked.group !== '' || asked.any === true || isDraft,
     body: packed ? await pack(text, 'gzip') : Buffer.from(text),
     tag: `W/"${digest.slice(0, 32)}"`,
   }
-  keepAnswer(address, answer, { release: reading.number, begun })
+  if (!isDraft) keepAnswer(address, answer, { release: reading.number, begun })
   return { answer, release: reading.number }
 }
 

@@ -109,6 +109,18 @@ test('a release on its way is shared: every page of it is walked through by keyb
   await guest.setViewportSize({ width: 390, height: 800 })
   const widest = await guest.evaluate(() => document.documentElement.scrollWidth)
   expect(widest).toBeLessThanOrEqual(390)
+
+  // All of it as shoppers will see it: the shop says so on every page, until the preview is ended there.
+  await guest.goto((await guest.getByRole('link', { name: 'See it in the shop' }).getAttribute('href'))!)
+  const says = guest.getByText('Preview: this is planned and not live yet')
+  await expect(says).toBeVisible()
+  await guest.locator('.card a, .tile a').first().click()
+  await expect(says).toBeVisible()
+  expect(await findings(guest)).toEqual([])
+  expect(await guest.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await guest.getByRole('button', { name: 'End preview' }).click()
+  await expect(guest.getByRole('heading').first()).toBeVisible()
+  await expect(says).toHaveCount(0)
   await guest.context().close()
   const id = new URL(page.url()).pathname.split('/').at(-1)
   const session = (await (await page.request.get('/api/session')).json()) as { token: string }

@@ -39,6 +39,8 @@ describe('what a role may do', () => {
       'openapi',
       'sendMedia',
       'signIn',
+      // A shop has its delivery key.
+      'takeShopEvents',
     ])
     expect(delivered.every((name) => operations[name].path.startsWith('/delivery'))).toBe(true)
     const nobody = new Client()

@@ -7,6 +7,7 @@ import type {
   PreviewPage,
   PreviewPageRow,
 } from '@contracts/previews'
+import type { DeliveredList, DeliveredProduct, DeliveredStorefront } from '@contracts/delivery'
 import { mostPreviewDays } from '@core/previews/limits'
 import type { Counted, Items, Page } from '@contracts/paging'
 import type { ReleasePageRow } from '@contracts/release'
@@ -150,6 +151,42 @@ describe('a link to a release', () => {
     // The draft is deleted: nothing is left to be shown, and its comments stay.
     await maren.drop(`/api/releases/${draft.id}`)
     expect((await open(opened(link))).status).toBe(404)
+  })
+  it('has delivery answer as if it were live, in pages and lists, for a shop that shows it', async () => {
+    const name = `Trage im Laden ${Date.now()}`
+    await write('name', 'de-DE', name)
+    await write('slug', 'de-DE', 'trage-im-laden')
+    const draft = await prepareAll()
+    const link = await make({ audience: 'Legal', release: draft.id, editions: [edition], until: dayIn(7) })
+    const preview = `preview=${secretOf(link)}`
+    const product = `/delivery/de/de-DE/products/${sku}`
+    const planned = await open(`${product}?${preview}`)
+    expect(planned.headers.get('cache-control')).toMatch(/^private, max-age=0/)
+    const page = (await planned.json()) as DeliveredProduct
+    expect(page.name).toBe(name)
+    const nameAt = async (path: string) => ((await (await open(path)).json()) as { name?: string }).name
+    expect(await nameAt(product)).not.toBe(name)
+    const bySlug = `/delivery/de/de-DE/by-slug/trage-im-laden?${preview}`
+    expect((await read<DeliveredProduct>(bySlug)).name).toBe(name)
+    const category = page.categories.at(-1)!.code
+    const listed = await read<DeliveredList>(`/delivery/de/de-DE/categories/${category}?limit=100&${preview}`)
+    expect(listed.items.map((card) => card.name)).toContain(name)
+    const everything = await (await open(`/delivery/de/de-DE/everything?${preview}`)).text()
+    expect(everything).toContain(name)
+    expect((await read<Items<DeliveredStorefront>>(`/delivery?${preview}`)).items).toMatchObject([
+      { storefront: 'de', languages: [{ language: 'de-DE' }] },
+    ])
+    const picture = `/delivery/media/${encodeURIComponent(page.pictures[0]!.name)}?width=160`
+    expect((await open(`${picture}&${preview}`)).status).toBe(200)
+
+    await maren.put(`/api/releases/${draft.id}/pages/de-DE/product/${sku}/exclusion`, { reason: 'not yet' })
+    expect(await nameAt(`${product}?${preview}`)).not.toBe(name)
+    expect((await open(`/delivery/uk/en-GB/products/${sku}?${preview}`)).status).toBe(404)
+    const ofProduct = await make()
+    expect((await open(`${product}?preview=${secretOf(ofProduct)}`)).status).toBe(404)
+    await maren.drop(`/api/previews/${link.id}`)
+    expect((await open(`${product}?${preview}`)).status).toBe(410)
+    await maren.drop(`/api/releases/${draft.id}`)
   })
   it('is of its storefront, without group or moment, and only before it is live', async () => {
     const draft = await prepareAll()

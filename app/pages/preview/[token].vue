@@ -70,6 +70,9 @@ useHead({ title: computed(() => (preview.value ? `${preview.value.title} · Prev
           Preview for {{ preview.audience }}, not public yet · can be opened until {{ dayShown(preview.until) }}
           <template v-if="preview.group"> · for customers of the group {{ preview.group }}</template>
           <template v-if="preview.at"> · as it will be on {{ whenShown(preview.at) }}</template>
+          <template v-if="preview.shop">
+            · <a class="act" :href="preview.shop" target="_blank" rel="noreferrer">See it in the shop</a>
+          </template>
         </template>
         <template #controls>
           <SelectField v-if="editionOptions.length > 1" v-model="chosen" label="Language" :options="editionOptions" />

@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Db } from '../connect'
 import { instant, millis } from './instants'
-import { validAt } from './released-pages'
+import { goes, validAt } from './released-pages'
 
 // Pages as shoppers get them: what is read of a release at a moment.
 
@@ -9,6 +9,24 @@ import { validAt } from './released-pages'
 export interface ReleaseRead {
   storefront: string
   release: number
+  /** A release that is not live, by its id: read is what would be live after it. */
+  draft?: number
+}
+
+/** The rows that are read: those of releases, or with what a draft changes in their place. */
+function rowsRead({ storefront, draft }: ReleaseRead): SQL {
+  if (draft === undefined) return sql`released_page`
+  const going = sql`g.release_id = ${draft} and ${goes}`
+  return sql`(
+    select storefront, language, kind, key, group_code, begins, since, until, document, slug, category, name
+    from released_page r where storefront = ${storefront} and not exists (select 1 from release_page g
+      where ${going} and g.language = r.language and g.kind = r.kind and g.key = r.key)
+    union all
+    select ${storefront}, w.language, w.kind, w.key, w.group_code, w.begins, 0, null, w.document, w.slug, w.category,
+      w.name
+    from release_row w join release_page g
+      on g.release_id = w.release_id and g.language = w.language and g.kind = w.kind and g.key = w.key
+    where ${going})`
 }
 
 /** For whom it is read: a shopper of a customer group, or of none, which is ''. */
@@ -30,15 +48,16 @@ export interface DeliveredPage {
  */
 export async function deliveredUnder(
   db: Db,
-  { storefront, release, group }: ReadFor,
+  reading: ReadFor,
   { language, kind, keys }: { language: string; kind: string; keys: readonly string[] },
   now: number,
 ): Promise<Map<string, DeliveredPage>> {
+  const { storefront, release, group } = reading
   const { rows } = await db.execute<DeliveredPage & { key: string } & Record<string, unknown>>(sql`
     select k.key, page.document, page.slug, page.next
     from unnest(${sql.param([...keys])}::text[]) as k(key) cross join lateral (
       with own as materialized (
-        select p.group_code, p.begins, p.document, p.slug from released_page p
+        select p.group_code, p.begins, p.document, p.slug from ${rowsRead(reading)} p
         where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.key = k.key
           and p.group_code in ('', ${group}) and ${validAt(release)}),
       read as (select * from own where group_code = (select max(group_code) from own))
@@ -48,20 +67,20 @@ export async function deliveredUnder(
   return new Map(rows.map(({ key, ...page }) => [key, page]))
 }
 
-/** Pages of an edition at a moment, one row each: columns of `p`, `released_page`. */
-const pagesAt = (columns: SQL, where: SQL, now: number) => sql`
-  select distinct on (p.key) ${columns} from released_page p
+/** Pages of an edition at a moment, one row each: columns of `p`, the rows that are read. */
+const pagesAt = (reading: ReleaseRead, columns: SQL, where: SQL, now: number) => sql`
+  select distinct on (p.key) ${columns} from ${rowsRead(reading)} p
   where ${where} and p.begins <= ${instant(now)}
   order by p.key, p.begins desc`
 
 /** Whether a row `p` is of the page that a group gets: its own, or that of no group where it has none of its own. */
-const ofGroup = ({ release, group }: ReadFor) =>
-  group === ''
+const ofGroup = (reading: ReadFor) =>
+  reading.group === ''
     ? sql`p.group_code = ''`
-    : sql`(p.group_code = ${group} or (p.group_code = '' and not exists (
-        select 1 from released_page o
+    : sql`(p.group_code = ${reading.group} or (p.group_code = '' and not exists (
+        select 1 from ${rowsRead(reading)} o
         where o.storefront = p.storefront and o.language = p.language and o.kind = p.kind and o.key = p.key
-          and o.group_code = ${group} and ${validAt(release, sql`o`)})))`
+          and o.group_code = ${reading.group} and ${validAt(reading.release, sql`o`)})))`
 
 /** Whether a row `p` is of a kind of an edition at a release, as the group gets it that reads. */
 const ofKind = (reading: ReadFor, { language, kind }: { language: string; kind: string }) => sql`
@@ -88,7 +107,7 @@ export async function deliveredPages(
 ): Promise<PageInOrder[]> {
   const later = sql`${ofKind(reading, of)} and p.key > ${after}`
   const { rows } = await db.execute<PageInOrder>(sql`
-    ${pagesAt(sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
+    ${pagesAt(reading, sql`p.key, p.document, p.slug`, later, now)} limit ${limit}`)
   return rows
 }
 
@@ -98,12 +117,13 @@ export async function deliveredPages(
  */
 export async function keyOfSlug(
   db: Db,
-  { storefront, release }: ReleaseRead,
+  reading: ReleaseRead,
   language: string,
   slug: string,
 ): Promise<string | undefined> {
+  const { storefront, release } = reading
   const { rows } = await db.execute<{ key: string }>(sql`
-    select p.key from released_page p
+    select p.key from ${rowsRead(reading)} p
     where p.storefront = ${storefront} and p.language = ${language} and p.slug = ${slug} and p.since <= ${release}
     order by (${validAt(release)}) desc, p.since desc limit 1`)
   return rows[0]?.key
@@ -139,7 +159,7 @@ export async function listedPages(
   const order = sql.raw(`collate "${await collationOf(db, language)}"`)
   const { rows } = await db.execute<ListedPage & Record<string, unknown>>(sql`
     select key, name, document from (
-      ${pagesAt(sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
+      ${pagesAt(reading, sql`p.key, p.name, p.document`, inCategories(reading, asked), now)}) x
     where document is not null
       ${after === null ? sql`` : sql`and (name ${order}, key) > (${lastName(reading, asked, after)} ${order}, ${after})`}
     order by name ${order}, key limit ${limit}`)
@@ -147,17 +167,17 @@ export async function listedPages(
 }
 
 /** The name that a product has at a release, or had last before; '' where it never was in a list. */
-const lastName = ({ storefront, release }: ReleaseRead, { language, now }: InCategories, key: string) => sql`
-  coalesce((select n.name from released_page n
-    where n.storefront = ${storefront} and n.language = ${language} and n.kind = 'product' and n.key = ${key}
-      and n.name is not null and n.since <= ${release} and n.begins <= ${instant(now)}
+const lastName = (reading: ReleaseRead, { language, now }: InCategories, key: string) => sql`
+  coalesce((select n.name from ${rowsRead(reading)} n
+    where n.storefront = ${reading.storefront} and n.language = ${language} and n.kind = 'product' and n.key = ${key}
+      and n.name is not null and n.since <= ${reading.release} and n.begins <= ${instant(now)}
     order by n.since desc, n.begins desc limit 1), '')`
 
 /** How many pages stand right in each of some categories at a moment. */
 export async function countListed(db: Db, reading: ReadFor, asked: InCategories): Promise<Map<string, number>> {
   const { rows } = await db.execute<{ category: string; n: number }>(sql`
     select category, count(*)::int as n from (
-      ${pagesAt(sql`p.category, p.document`, inCategories(reading, asked), asked.now)}) x
+      ${pagesAt(reading, sql`p.category, p.document`, inCategories(reading, asked), asked.now)}) x
     where document is not null group by category`)
   return new Map(rows.map((r) => [r.category, r.n]))
 }
@@ -165,7 +185,7 @@ export async function countListed(db: Db, reading: ReadFor, asked: InCategories)
 /** When any page of some categories changes next by itself, in milliseconds since 1970; null where none does. */
 export async function nextInList(db: Db, reading: ReadFor, asked: InCategories): Promise<number | null> {
   const { rows } = await db.execute<{ next: number | null }>(sql`
-    select ${millis(sql`min(p.begins)`)} as next from released_page p
+    select ${millis(sql`min(p.begins)`)} as next from ${rowsRead(reading)} p
     where ${inCategories(reading, asked)} and p.begins > ${instant(asked.now)}`)
   return rows[0]!.next
 }
@@ -232,6 +252,6 @@ export async function countDelivered(
 ): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
     select count(*) filter (where document is not null)::int as n from (
-      ${pagesAt(sql`p.document`, ofKind(reading, of), now)}) x`)
+      ${pagesAt(reading, sql`p.document`, ofKind(reading, of), now)}) x`)
   return rows[0]!.n
 }

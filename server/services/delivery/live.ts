@@ -32,6 +32,8 @@ export interface ReadAsked {
   group?: string
   /** Whether any release can be read that was ever live: for whoever has a key of the storefront. */
   any?: boolean
+  /** A release that is not live, by its id, for whoever was sent a preview of it. */
+  draft?: number
 }
 
 /**
@@ -39,10 +41,11 @@ export interface ReadAsked {
  * nothing is live, and where the pinned one was not live within ten minutes and not any can be read.
  */
 export async function readingOf(
-  { storefront, pinned, group = '', any = false }: ReadAsked,
+  { storefront, pinned, group = '', any = false, draft }: ReadAsked,
   now: number,
 ): Promise<Reading> {
   const { number, reads } = await pointerOf.load(storefront)
+  if (draft !== undefined) return { storefront, number, release: reads, group, draft }
   if (number === 0) throw notFound(`release of the storefront “${storefront}”`)
   if (pinned === undefined || pinned === number) return { storefront, number, release: reads, group }
   if (pinned > number) throw notFound(`release ${pinned} of “${storefront}”: the latest is release ${number}`)

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import DataLoader from 'dataloader'
 import type { DeliveredStorefront } from '@contracts/delivery'
+import type { PreviewEdition } from '@contracts/previews'
+import type { Storefront } from '@core/catalogue/model'
 import { groupBy } from '@core/lists/group-by'
 import { database } from '../../db/connect'
 import { deliveredUnder, keyOfSlug, pagesElsewhere } from '../../db/queries/delivered-pages'
@@ -138,16 +140,28 @@ export async function deliverStorefronts(): Promise<{ items: DeliveredStorefront
   const db = database()
   const setup = await loadSetup(db)
   const live = new Set((await livePointers(db)).filter((p) => p.number > 0).map((p) => p.storefront))
-  const items = [...setup.storefronts.values()]
-    .filter((s) => live.has(s.code))
-    .map(({ code, name, currency, editions }) => ({
-      storefront: code,
-      name,
-      currency,
-      languages: editions.map(({ language }) => ({ language, name: ownName(language) })),
-    }))
+  return { items: [...setup.storefronts.values()].filter((s) => live.has(s.code)).map(storefrontDelivered) }
+}
+
+/** The storefronts of a preview, with the languages that it shows. */
+export async function deliverPreviewed(editions: readonly PreviewEdition[]): Promise<{ items: DeliveredStorefront[] }> {
+  const setup = await loadSetup(database())
+  const shown = groupBy(editions, (e) => e.storefront)
+  const items = [...shown].flatMap(([code, some]) => {
+    const found = setup.storefronts.get(code)
+    return found === undefined ? [] : [storefrontDelivered({ ...found, editions: some })]
+  })
   return { items }
 }
+
+const storefrontDelivered = (
+  of: Pick<Storefront, 'code' | 'name' | 'currency'> & { editions: readonly { language: string }[] },
+): DeliveredStorefront => ({
+  storefront: of.code,
+  name: of.name,
+  currency: of.currency,
+  languages: of.editions.map(({ language }) => ({ language, name: ownName(language) })),
+})
 
 /** A language as its speakers call it, with the country. */
 const ownName = (language: string): string =>

@@ -7,6 +7,7 @@ import { commentsByLink } from '../../db/queries/page-comments'
 import { isOnPageOfRelease, noteOpened, previewByHash, type PreviewRow } from '../../db/queries/previews'
 import { stagedPages } from '../../db/queries/released-pages'
 import { loadSetup } from '../../db/queries/setup'
+import { settings } from '../../settings'
 import { notFound, Problem } from '../problem'
 import { savedPage } from '../proof/proof'
 import { storedRelease } from '../release/documents'
@@ -56,7 +57,14 @@ export async function openPreview(secret: string, now: number): Promise<OpenedPr
     until: link.until,
     group: link.group === null ? null : (groups.get(link.group)?.name ?? link.group),
     at: link.at?.toISOString() ?? null,
+    shop: shopOf(link, secret),
   }
+}
+
+/** Where a shop shows the planned release of a link. */
+function shopOf({ releaseId }: PreviewRow, secret: string): string | null {
+  const { shopPreviews } = settings()
+  return releaseId === null || shopPreviews === null ? null : `${shopPreviews}${secret}`
 }
 
 async function titleOf(link: PreviewRow, now: number): Promise<string> {
@@ -68,7 +76,7 @@ async function titleOf(link: PreviewRow, now: number): Promise<string> {
 type Edition = Pick<PreviewPageQuery, 'storefront' | 'language'>
 
 /** Throws 404 where a link does not show an edition. */
-function refuseOtherEditions({ editions }: PreviewRow, { storefront, language }: Edition): void {
+export function refuseOtherEditions({ editions }: PreviewRow, { storefront, language }: Edition): void {
   if (!editions.some((e) => e.storefront === storefront && e.language === language))
     throw notFound(`edition “${storefront}/${language}” in this preview`)
 }

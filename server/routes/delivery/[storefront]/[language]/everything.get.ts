@@ -3,8 +3,10 @@ import { sendStream, setResponseHeaders } from 'h3'
 import { readAskedOf } from '../../../../http/delivery-access'
 import { endpoint } from '../../../../http/endpoint'
 import { cursorNow } from '../../../../services/delivery/changes'
-import { readingOf } from '../../../../services/delivery/live'
+import { readingOf, type Reading } from '../../../../services/delivery/live'
 import { linesOfEverything } from '../../../../services/delivery/everything'
+
+const isForEverybody = ({ group, draft }: Reading): boolean => group === '' && draft === undefined
 
 export default endpoint('deliverEverything', async (call) => {
   const { event, param, now } = call
@@ -14,7 +16,7 @@ export default endpoint('deliverEverything', async (call) => {
   const reading = await readingOf(asked, now)
   setResponseHeaders(event, {
     'Content-Type': 'application/jsonl; charset=utf-8',
-    'Cache-Control': `${reading.group === '' ? 'public' : 'private'}, max-age=0`,
+    'Cache-Control': `${isForEverybody(reading) ? 'public' : 'private'}, max-age=0`,
     'Inkloom-Release': String(reading.number),
     'Inkloom-Changes': cursor,
   })
