@@ -17,6 +17,7 @@ import { benchCoverage, benchSaving } from './pages'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
 import { benchRelease, benchReleaseQuick } from './release'
+import { benchRows } from './rows'
 import { benchTexts } from './texts'
 import { benchWriters } from './writers'
 import { benchAnew, benchQuick, benchReadiness } from './readiness'
@@ -50,6 +51,7 @@ if (asked('files')) await benchTranslationFiles(folder)
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
 if (asked('release')) await benchRelease()
+if (asked('rows')) await benchRows()
 if (wanted.includes('release-quick')) await benchReleaseQuick()
 if (asked('texts')) await benchTexts()
 // With the application that the caller serves.
