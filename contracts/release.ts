@@ -228,6 +228,44 @@ export interface ReleasePageComparison extends ReleasePageRow {
   causes: ReleaseCause[]
 }
 
+/** A page that differs between two releases. */
+export interface ComparedReleasePage {
+  language: string
+  kind: ReleasedDocument['kind']
+  key: string
+  name: string
+  change: ReleasedChange
+  changes: PageChange[]
+  /** The numbers of the releases in between that changed it, in order. */
+  releases: number[]
+}
+
+/** What differs between two releases of a storefront. */
+export interface ComparedReleases {
+  /** How many pages of each change there are among those that pass the other filters. */
+  counts: Record<ReleasedChange, number>
+  count: number
+  items: ComparedReleasePage[]
+}
+
+/** A page as two releases have it, and what changed it in between, the latest first. */
+export interface PageOfTwoReleases extends ComparedReleasePage {
+  before: ReleasedDocument | null
+  after: ReleasedDocument | null
+  causes: ReleaseCause[]
+}
+
+const releaseNumber = Joi.number()
+  .integer()
+  .min(1)
+  .max(2 ** 31 - 1)
+  .required()
+/** Which two releases are compared, by their numbers. */
+export const twoReleases = {
+  from: releaseNumber.description('The number of the release that is compared with.'),
+  to: releaseNumber.description('The number of the release that is looked at.'),
+}
+
 export const releaseScope = Joi.object({
   condition: Joi.any<Condition>().description('A condition over products.'),
   skus: Joi.array().items(Joi.string().max(200).required()).min(1).max(1000),

@@ -14,8 +14,11 @@ import {
   revertBody,
   scheduleBody,
   submitBody,
+  twoReleases,
+  type ComparedReleases,
   type KeptOut,
   type LinkReport,
+  type PageOfTwoReleases,
   type ReleaseCause,
   type ReleaseDocument,
   type ReleasePageComparison,
@@ -43,6 +46,8 @@ export interface ReleaseAnswers {
   releaseAnyway: ReleasePageRow
   holdBack: ReleasePageRow
   goLive: ReleaseDocument
+  compareReleases: ComparedReleases
+  pageOfTwoReleases: PageOfTwoReleases
   goBack: ReleaseDocument
   pinRelease: ReleaseDocument
   unpinRelease: ReleaseDocument
@@ -288,6 +293,27 @@ export const releaseOperations = {
     summary: 'Make a draft live: shoppers get it from now on',
     action: 'release',
     body: goLiveBody,
+  },
+  compareReleases: {
+    method: 'get',
+    path: '/api/releases/storefronts/{storefront}/comparison',
+    summary: 'The pages that differ between two releases of a storefront',
+    action: 'read',
+    query: Joi.object({
+      ...twoReleases,
+      change: Joi.string().valid('added', 'changed', 'removed'),
+      language: Joi.string().max(35),
+      q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
+      offset,
+      limit: Joi.number().integer().min(1).max(200).default(50),
+    }),
+  },
+  pageOfTwoReleases: {
+    method: 'get',
+    path: '/api/releases/storefronts/{storefront}/comparison/{language}/{kind}/{key}',
+    summary: 'A page as two releases have it, with what changed it in between',
+    action: 'read',
+    query: Joi.object(twoReleases),
   },
   goBack: {
     method: 'put',

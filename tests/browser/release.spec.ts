@@ -250,6 +250,8 @@ test('a storefront that wants approval has a release wait for it; one that is fr
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('grid').getByRole('row').first()).toContainText('held back')
   await expect(page.getByRole('button', { name: /^Ask for approval/ })).toBeDisabled()
+  // What is decided about a page is decided beside it.
+  await expect(page.getByRole('region', { name: 'Comparison' })).toBeVisible()
   await page.getByRole('grid').focus()
   await page.keyboard.press('o')
   await page.getByLabel('Reason', { exact: true }).fill('the name was wrong')
@@ -320,6 +322,27 @@ test('a product is removed at once, stays out, and comes back when somebody says
   await page.getByRole('button', { name: /^Roll this product back to release \d+$/ }).click()
   await page.getByRole('button', { name: 'Roll back' }).click()
   await expect(page.getByText(/is as it was in release \d+, by release \d+\./)).toBeVisible()
+})
+
+test('an earlier release is compared with what is live, by keyboard, and turned around', async ({ page }) => {
+  await enter(page, '/releases/storefronts/ch?in=ch/de-CH')
+  await page.getByRole('link', { name: 'Compare release 1 with what is live' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Compare releases' })).toBeVisible()
+  const grid = page.getByRole('grid', { name: 'Pages that differ' })
+  const second = grid.getByRole('row').nth(1)
+  await grid.getByRole('row').first().click()
+  await page.keyboard.press('ArrowDown')
+  await expect(second).toHaveAttribute('aria-selected', 'true')
+  const comparison = page.getByRole('region', { name: 'Comparison' })
+  await expect(comparison).toContainText('Before · release 1')
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('t')
+  await expect(comparison).toContainText('After · release 1')
+  await expect(page).toHaveURL(/to=1(&|$)/)
+  await page.reload()
+  await expect(comparison).toContainText('After · release 1')
+  await page.getByLabel('Search by SKU or name').fill('there is no such page')
+  await expect(page.getByText('No page matches these filters.')).toBeVisible()
 })
 
 test('releases of two storefronts are prepared together, and each says with which it goes live', async ({ page }) => {

@@ -2,6 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import type { Items } from '@contracts/paging'
 import type { DeliveredProof, Proof } from '@contracts/proof'
 import type {
+  ComparedReleases,
+  PageOfTwoReleases,
   ReleaseCause,
   ReleaseDocument,
   ReleasePageComparison,
@@ -28,6 +30,38 @@ const delivery = `/delivery/${edition.storefront}/${edition.language}`
 const address = `${delivery}/products/${sku}`
 
 const delivered = (headers?: Record<string, string>) => maren.get<ReleasedProduct>(address, headers)
+describe('two releases', () => {
+  it('are compared page by page, in both directions, with what changed in between', async () => {
+    const one = await releaseAll()
+    const { name } = (await delivered()).body
+    await rename(`${name} verglichen`)
+    const other = await releaseAll()
+    const [from, to] = [one.number!, other.number!]
+    const address = '/api/releases/storefronts/de/comparison'
+    const compare = (from: number, to: number) =>
+      maren.get<ComparedReleases>(`${address}?from=${from}&to=${to}&q=${sku}`)
+    const { body } = await compare(from, to)
+    const row = body.items.find((r) => r.key === sku)!
+    expect(row).toMatchObject({ kind: 'product', language: 'de-DE', change: 'changed', releases: [to] })
+    expect(row.changes).toContainEqual({ what: 'changed', of: 'name', title: '', area: '' })
+    expect(body.count).toBe(body.counts.added + body.counts.changed + body.counts.removed)
+    expect((await compare(to, from)).body.counts).toEqual(body.counts)
+    expect((await compare(to, to)).body).toEqual({ counts: { added: 0, changed: 0, removed: 0 }, count: 0, items: [] })
+
+    const pageIn = (from: number, to: number) =>
+      maren.get<PageOfTwoReleases>(`${address}/de-DE/product/${sku}?from=${from}&to=${to}`)
+    const page = (await pageIn(from, to)).body
+    expect([page.before, page.after]).toMatchObject([{ name }, { name: `${name} verglichen` }])
+    expect(page.causes.map((c) => c.person)).toContain('Maren Oddvik')
+    expect((await pageIn(to, from)).body).toMatchObject({ before: { name: `${name} verglichen` }, after: { name } })
+
+    expect((await compare(from, 9999)).status).toBe(404)
+    expect((await maren.get(`${address}?from=${from}`)).status).toBe(422)
+    expect((await maren.get(`${address}/de-DE/product/NO-1?from=${from}&to=${to}`)).status).toBe(404)
+    await rename(name)
+  })
+})
+
 describe('a release', () => {
   it('brings a page to shoppers, frozen until the next, and back', async () => {
     const first = await releaseAll()

@@ -9,6 +9,7 @@ import { maren, now, ownDatabase } from './database'
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
 const { keepOut } = await import('@server/db/queries/release-approvals')
+const { differingPages } = await import('@server/db/queries/compared-releases')
 const pages = await import('@server/db/queries/released-pages')
 const { deleteRelease, insertRelease, livePointer, releaseById, releaseOfNumber, updateRelease } =
   await import('@server/db/queries/releases')
@@ -148,6 +149,25 @@ class Model {
   }
 }
 
+/** Compares every two releases of a storefront, in both directions. */
+async function comparesAll({ storefront, states }: Model): Promise<void> {
+  const changeOf = (before: number | undefined, is: number | undefined) => {
+    if (before === undefined) return 'added'
+    return is === undefined ? 'removed' : 'changed'
+  }
+  const some = { offset: 0, limit: 100 }
+  for (let from = 1; from < states.length; from++)
+    for (let to = 1; to < states.length; to++) {
+      const [before, is] = [states[from]!, states[to]!]
+      const wanted = keys
+        .filter((key) => before[key] !== is[key])
+        .map((key) => ({ ...pageOf(key), change: changeOf(before[key], is[key]) }))
+      const { items, counts } = await differingPages(database(), { storefront, from, to }, {}, some)
+      expect(items).toEqual(wanted)
+      expect(counts.added + counts.changed + counts.removed).toBe(wanted.length)
+    }
+}
+
 function after(state: State, changes: ReadonlyMap<string, number | undefined>): State {
   const all = new Map([...Object.entries(state), ...changes])
   return Object.fromEntries([...all].flatMap(([key, document]) => (document === undefined ? [] : [[key, document]])))
@@ -168,6 +188,7 @@ describe('rows of what is live', () => {
         await writeAllGoneBack()
         for (let n = 1; n < model.states.length; n++)
           expect(await stateAt(model.storefront, n)).toEqual(model.states[n])
+        await comparesAll(model)
         // What is left of drafts would be the next one's to write.
         await inTransaction(async (tx) => {
           for (const { id } of model.drafts) await deleteRelease(tx, id)

@@ -1,10 +1,21 @@
 <script setup lang="ts">
-import type { ReleaseDocument, ReleasePageComparison } from '@contracts/release'
+import type { PageOfTwoReleases } from '@contracts/release'
 import type { PartMark } from '../proof/partMark'
 import { screenWidths, type ScreenName } from '../proof/screenName'
-import { byWhomShown, changeShown, changesLine, staysAsItIs } from './releaseWords'
+import { byWhomShown, changeShown, changesLine } from './releaseWords'
 
-const props = defineProps<{ release: ReleaseDocument; page: ReleasePageComparison }>()
+/** A page in two states beside each other, with what differs marked. */
+const props = defineProps<{
+  page: Omit<PageOfTwoReleases, 'name' | 'key' | 'releases'>
+  /** What the two states are of. */
+  before: string
+  after: string
+  storefront: string
+  /** Moments at which the page changes by itself afterwards. */
+  moments?: readonly string[]
+  /** Whether it would be so, and is not: it stays as it is live. */
+  stays?: boolean
+}>()
 
 /** The parts to be marked on a side: what goes stands on the left only, what comes on the right only. */
 const marksOf = (...shown: PartMark[]): Record<string, PartMark> =>
@@ -12,17 +23,11 @@ const marksOf = (...shown: PartMark[]): Record<string, PartMark> =>
     props.page.changes.flatMap((c) => (c.area !== '' && shown.includes(c.what) ? [[c.of, c.what]] : [])),
   )
 const setup = useSetupStore()
-const timeZone = computed(() => setup.timeZoneOf(props.release.storefront))
+const timeZone = computed(() => setup.timeZoneOf(props.storefront))
 const momentShown = (at: string) => whenThere(at, timeZone.value)
 const marksBefore = computed(() => marksOf('removed', 'changed'))
 const marksAfter = computed(() => marksOf('added', 'changed', 'moved'))
-const liveWords = computed(() =>
-  props.release.base === 0 ? 'nothing is live' : `release ${numberShown(props.release.base)}`,
-)
-/** What stays as it is live would change, and does not. */
-const goes = computed(() => (staysAsItIs(props.page) ? 'would be' : 'is'))
 const screen = useState<ScreenName>('compared-screen', () => 'phone')
-const nextWords = computed(() => (props.release.number === null ? 'this draft' : `release ${props.release.number}`))
 </script>
 
 <template>
@@ -35,7 +40,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
         :width="screenWidths[screen]"
         called="The page before"
       >
-        Before · <b>{{ liveWords }}</b>
+        Before · <b>{{ before }}</b>
       </ComparedState>
       <ComparedState
         :document="page.after"
@@ -46,7 +51,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
       >
         <span class="flex gap-3">
           <span
-            >After · <b>{{ nextWords }}</b></span
+            >After · <b>{{ after }}</b></span
           >
           <span v-if="page.kind === 'product'" class="ml-auto inline-flex gap-3" role="group" aria-label="Screen">
             <ScreenChoice v-model="screen" />
@@ -55,7 +60,9 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
       </ComparedState>
     </div>
     <div class="max-h-[30%] overflow-auto px-4 py-2.5 text-[12.5px]" tabindex="0" aria-label="What changes">
-      <p v-if="changesLine(page.changes) === ''" class="text-ink2">The whole page {{ goes }} {{ page.change }}.</p>
+      <p v-if="changesLine(page.changes) === ''" class="text-ink2">
+        The whole page {{ stays ? 'would be' : 'is' }} {{ page.change }}.
+      </p>
       <ul v-else class="flex flex-wrap gap-x-4">
         <li v-for="(c, i) in page.changes" :key="i">
           <b class="font-semibold">{{ changeShown(c) }}</b> <span class="text-ink2">{{ c.what }}</span>
@@ -69,9 +76,7 @@ const nextWords = computed(() => (props.release.number === null ? 'this draft' :
           </li>
         </ul>
       </div>
-      <p v-if="page.moments.length" class="text-ink2">
-        It changes by itself on {{ page.moments.map(momentShown).join(', ') }}.
-      </p>
+      <p v-if="moments?.length" class="text-ink2">It changes by itself on {{ moments.map(momentShown).join(', ') }}.</p>
       <slot />
     </div>
   </section>

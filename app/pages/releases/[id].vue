@@ -242,7 +242,15 @@ const mayRevert = computed(
               </p>
             </PageGrid>
           </div>
-          <ComparedPage v-if="here && compared.data.value" :release="release" :page="compared.data.value">
+          <ComparedPage
+            v-if="here && compared.data.value"
+            :page="compared.data.value"
+            :before="release.base === 0 ? 'nothing is live' : `release ${numberShown(release.base)}`"
+            :after="release.number === null ? 'this draft' : `release ${numberShown(release.number)}`"
+            :storefront="release.storefront"
+            :moments="compared.data.value.moments"
+            :stays="staysAsItIs(compared.data.value)"
+          >
             <PageDecision :page="here" :release-id="id" :may-decide="mayDecide" @changed="decided" />
             <p v-if="mayRevert" class="mt-1">
               <button v-if="!asked" type="button" class="plain min-h-6" @click="asked = true">

@@ -134,3 +134,20 @@ export async function causesOfPage(
     order by s.id desc`)
   return rows
 }
+
+/** The steps that changed a page in some releases of a storefront, by their numbers, the latest first. */
+export async function causesOfPageIn(
+  db: Db,
+  storefront: string,
+  numbers: readonly number[],
+  { language, kind, key }: PageKey,
+): Promise<ReleaseCause[]> {
+  const { rows } = await db.execute<ReleaseCause & Record<string, unknown>>(sql`
+    select distinct on (s.id) ${causeColumns}
+    from release r join release_cause c on c.release_id = r.id join step s on s.id = c.step_id
+      left join person who on who.id = s.person_id
+    where r.storefront = ${storefront} and r.number = any(${sql.param([...numbers])}::int[])
+      and c.language = ${language} and c.kind = ${kind} and c.key = ${key}
+    order by s.id desc`)
+  return rows
+}

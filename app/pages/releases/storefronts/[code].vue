@@ -50,6 +50,12 @@ const countsLine = ({ counts }: ReleaseDocument) =>
         .join(', ')
 const mayGoBackTo = (r: ReleaseDocument) => session.mayEdit && r.state === 'past' && r.forgotten === null
 const mayPin = (r: ReleaseDocument) => session.mayEdit && r.number !== null && r.forgotten === null
+const liveNumber = computed(() => items.value.find((r) => r.state === 'live')?.number ?? null)
+const isComparable = (r: ReleaseDocument) => r.state === 'past' && r.forgotten === null && liveNumber.value !== null
+const compareWithLive = (r: ReleaseDocument) => ({
+  path: `/releases/compare/${code.value}`,
+  query: { ...lens.query, from: r.number, to: liveNumber.value },
+})
 async function changePin({ id, pinned, number }: ReleaseDocument) {
   try {
     await call(pinned ? 'unpinRelease' : 'pinRelease', { params: { id } })
@@ -144,6 +150,13 @@ useKeys('Releases of a storefront', [
               <span class="flex flex-wrap items-baseline gap-3"
                 ><span class="text-ink2">{{ countsLine(r) }}</span>
                 <span v-if="r.forgotten" class="text-ink2">no longer kept</span>
+                <NuxtLink
+                  v-if="isComparable(r)"
+                  class="plain"
+                  :to="compareWithLive(r)"
+                  :aria-label="`Compare release ${r.number} with what is live`"
+                  >Compare with live</NuxtLink
+                >
                 <button
                   v-if="mayPin(r)"
                   type="button"
