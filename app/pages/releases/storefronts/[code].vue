@@ -152,7 +152,7 @@ useKeys('Releases of a storefront', [
                 <span v-if="r.forgotten" class="text-ink2">no longer kept</span>
                 <NuxtLink
                   v-if="isComparable(r)"
-                  class="plain"
+                  class="plain inline-block min-h-6"
                   :to="compareWithLive(r)"
                   :aria-label="`Compare release ${r.number} with what is live`"
                   >Compare with live</NuxtLink
