@@ -190,8 +190,8 @@ export interface LinkReport {
 /** How a page of a release stands to what is live. */
 export type ReleasedChange = Exclude<ChangeKind, 'moved'>
 
-/** A page that a release changes, or that is held back from it. */
-export interface ReleasePageRow {
+/** A page that is another than it was, as it is listed. */
+export interface DifferentPage {
   language: string
   /** `product`, or what stands beside the products: `phrases`, `menu`, `page`… */
   kind: ReleasedDocument['kind']
@@ -200,6 +200,10 @@ export interface ReleasePageRow {
   name: string
   change: ReleasedChange
   changes: PageChange[]
+}
+
+/** A page that a release changes, or that is held back from it. */
+export interface ReleasePageRow extends DifferentPage {
   /** Why it is held back; empty where nothing does. */
   held: HeldBack[]
   /** Why it is released all the same, and by whom. */
@@ -229,13 +233,7 @@ export interface ReleasePageComparison extends ReleasePageRow {
 }
 
 /** A page that differs between two releases. */
-export interface ComparedReleasePage {
-  language: string
-  kind: ReleasedDocument['kind']
-  key: string
-  name: string
-  change: ReleasedChange
-  changes: PageChange[]
+export interface ComparedReleasePage extends DifferentPage {
   /** The numbers of the releases in between that changed it, in order. */
   releases: number[]
 }

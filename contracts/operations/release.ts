@@ -310,7 +310,7 @@ export const releaseOperations = {
   },
   pageOfTwoReleases: {
     method: 'get',
-    path: '/api/releases/storefronts/{storefront}/comparison/{language}/{kind}/{key}',
+    path: '/api/releases/storefronts/{storefront}/comparison/pages/{language}/{kind}/{key}',
     summary: 'A page as two releases have it, with what changed it in between',
     action: 'read',
     query: Joi.object(twoReleases),

@@ -326,7 +326,7 @@ test('a product is removed at once, stays out, and comes back when somebody says
 
 test('an earlier release is compared with what is live, by keyboard, and turned around', async ({ page }) => {
   await enter(page, '/releases/storefronts/ch?in=ch/de-CH')
-  await page.getByRole('link', { name: 'Compare release 1 with what is live' }).click()
+  await page.getByRole('link', { name: 'Compare with live: release 1' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Compare releases' })).toBeVisible()
   const grid = page.getByRole('grid', { name: 'Pages that differ' })
   const second = grid.getByRole('row').nth(1)

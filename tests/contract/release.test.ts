@@ -49,7 +49,7 @@ describe('two releases', () => {
     expect((await compare(to, to)).body).toEqual({ counts: { added: 0, changed: 0, removed: 0 }, count: 0, items: [] })
 
     const pageIn = (from: number, to: number) =>
-      maren.get<PageOfTwoReleases>(`${address}/de-DE/product/${sku}?from=${from}&to=${to}`)
+      maren.get<PageOfTwoReleases>(`${address}/pages/de-DE/product/${sku}?from=${from}&to=${to}`)
     const page = (await pageIn(from, to)).body
     expect([page.before, page.after]).toMatchObject([{ name }, { name: `${name} verglichen` }])
     expect(page.causes.map((c) => c.person)).toContain('Maren Oddvik')
@@ -57,7 +57,7 @@ describe('two releases', () => {
 
     expect((await compare(from, 9999)).status).toBe(404)
     expect((await maren.get(`${address}?from=${from}`)).status).toBe(422)
-    expect((await maren.get(`${address}/de-DE/product/NO-1?from=${from}&to=${to}`)).status).toBe(404)
+    expect((await maren.get(`${address}/pages/de-DE/product/NO-1?from=${from}&to=${to}`)).status).toBe(404)
     await rename(name)
   })
 })

@@ -42,12 +42,9 @@ watch(
   { immediate: true },
 )
 
-type Shown = 'all' | keyof typeof pageChangeWords
-const shown = ref<Shown>('all')
-const language = ref('')
+const { shown, language, q, filter: chosen, isFiltered } = usePageFilter<keyof typeof pageChangeWords>()
 /** The number of the step whose pages are shown; 0 for all. */
 const cause = ref(0)
-const q = ref('')
 const { data: causes } = useAnswer(
   'releaseCauses',
   () => (isPrepared.value ? { params: { id: id.value } } : undefined),
@@ -61,12 +58,7 @@ const links = useAnswer('releaseLinks', () => (isPrepared.value ? { params: { id
 const causeOptions = computed(() =>
   (causes.value?.items ?? []).map(({ step, title, pages }) => option(step, `${title} (${numberShown(pages)})`)),
 )
-const filter = computed(() => ({
-  ...(shown.value === 'all' ? {} : { change: shown.value }),
-  ...(language.value === '' ? {} : { language: language.value }),
-  ...(cause.value === 0 ? {} : { cause: cause.value }),
-  ...(q.value === '' ? {} : { q: q.value }),
-}))
+const filter = computed(() => ({ ...chosen.value, ...(cause.value === 0 ? {} : { cause: cause.value }) }))
 // Who searches may search for a variant; else variants that change as their products do are left to these.
 const list = usePages<ReleasePageRow>(
   (offset, limit, signal) =>
@@ -79,7 +71,6 @@ const list = usePages<ReleasePageRow>(
   () => [id.value, isPrepared.value, release.value?.base, filter.value],
   50,
 )
-const keyOf = ({ language, kind, key }: ReleasePageRow) => `${language}/${kind}/${key}`
 const at = ref(0)
 watch(filter, () => {
   at.value = 0
@@ -195,21 +186,21 @@ const mayRevert = computed(
           </p>
         </div>
         <div class="split-body">
-          <div class="split-side w-[330px] bg-sheet">
-            <div class="flex flex-wrap gap-2 border-b border-hair px-3 py-2">
-              <SelectField
-                v-model="shown"
-                class="max-w-36"
-                label="Pages that are shown"
-                :options="[option('all', 'all pages'), ...wordsOf(pageChangeWords)]"
-              />
-              <SelectField
-                v-if="languages.length > 1"
-                v-model="language"
-                class="max-w-36"
-                label="Language of the pages"
-                :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
-              />
+          <FilteredPages
+            v-model:at="at"
+            v-model:shown="shown"
+            v-model:language="language"
+            v-model:q="q"
+            :list="list"
+            :languages="languages"
+            :words="pageChangeWords"
+            :line-of="lineOf"
+            :beside-of="variantsLine"
+            :is-marked="staysAsItIs"
+            label="Pages of this release"
+            keys-of="Pages of a release"
+          >
+            <template #filters>
               <SelectField
                 v-if="causeOptions.length"
                 v-model="cause"
@@ -217,31 +208,8 @@ const mayRevert = computed(
                 label="What changed the pages"
                 :options="[option(0, 'changed by anything'), ...causeOptions]"
               />
-              <TextField v-model="q" class="w-full" label="Search by SKU or name" placeholder="SKU or name" />
-              <span class="text-[12px] text-ink2" role="status">{{
-                list.count.value === undefined ? '' : countShown(list.count.value, 'page')
-              }}</span>
-            </div>
-            <PageGrid
-              v-slot="{ row }: { row: ReleasePageRow }"
-              v-model:at="at"
-              :list="list"
-              :key-of="keyOf"
-              :line-height="52"
-              label="Pages of this release"
-              keys-of="Pages of a release"
-            >
-              <p class="title-row">
-                <b class="truncate font-semibold">{{ row.name }}</b>
-                <span v-if="row.kind === 'product'" class="code ml-auto whitespace-nowrap">{{ row.key }}</span>
-              </p>
-              <p class="flex items-baseline gap-2 text-[12px] text-ink2">
-                <span class="truncate" :class="{ 'text-madder': staysAsItIs(row) }">{{ lineOf(row) }}</span>
-                <span class="ml-auto whitespace-nowrap">{{ variantsLine(row) }}</span>
-                <span v-if="languages.length > 1" class="whitespace-nowrap">{{ languageName(row.language) }}</span>
-              </p>
-            </PageGrid>
-          </div>
+            </template>
+          </FilteredPages>
           <ComparedPage
             v-if="here && compared.data.value"
             :page="compared.data.value"
@@ -264,9 +232,7 @@ const mayRevert = computed(
             </p>
           </ComparedPage>
           <EmptyState v-else-if="list.count.value === 0" class="flex-1">{{
-            shown === 'all' && language === '' && cause === 0 && q === ''
-              ? 'Nothing differs from what is live.'
-              : 'No page matches these filters.'
+            !isFiltered && cause === 0 ? 'Nothing differs from what is live.' : 'No page matches these filters.'
           }}</EmptyState>
         </div>
       </template>

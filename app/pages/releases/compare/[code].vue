@@ -27,19 +27,12 @@ watch([from, to], () => {
 const two = computed(() => ({ from: from.value, to: to.value }))
 const areTwo = computed(() => from.value > 0 && to.value > 0)
 
-type Shown = 'all' | ReleasedChange
-const changeWords: Record<ReleasedChange, string> = { added: 'added', changed: 'changed', removed: 'removed' }
-const shown = ref<Shown>('all')
-const language = ref('')
-const q = ref('')
+const changes = ['added', 'changed', 'removed'] as const satisfies ReleasedChange[]
+const changeWords = Object.fromEntries(changes.map((c) => [c, pageChangeWords[c]])) as Record<ReleasedChange, string>
+const { shown, language, q, filter, isFiltered } = usePageFilter()
 const languages = computed(
   () => setup.storefronts.find((s) => s.code === code.value)?.editions.map((e) => e.language) ?? [],
 )
-const filter = computed(() => ({
-  ...(shown.value === 'all' ? {} : { change: shown.value }),
-  ...(language.value === '' ? {} : { language: language.value }),
-  ...(q.value === '' ? {} : { q: q.value }),
-}))
 const counts = ref<Record<ReleasedChange, number>>()
 const list = usePages<ComparedReleasePage>(
   async (offset, limit, signal) => {
@@ -52,7 +45,6 @@ const list = usePages<ComparedReleasePage>(
   () => [code.value, two.value, filter.value],
   50,
 )
-const keyOf = ({ language, kind, key }: ComparedReleasePage) => `${language}/${kind}/${key}`
 const at = ref(0)
 watch([two, filter], () => {
   at.value = 0
@@ -97,52 +89,25 @@ useHead({ title: computed(() => `Compare releases · ${setup.storefrontName(code
     <p v-else-if="list.problem.value" class="px-5 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <template v-else-if="areTwo">
       <dl v-if="counts" class="flex flex-wrap items-stretch border-t border-hair2">
-        <div v-for="(words, of) in changeWords" :key="of" class="border-r border-hair px-4 py-2">
-          <dd class="font-serif text-[19px] font-semibold">{{ numberShown(counts[of]) }}</dd>
-          <dt class="text-[12.5px] text-ink2">{{ words }}</dt>
+        <div v-for="c in changes" :key="c" class="border-r border-hair px-4 py-2">
+          <dd class="font-serif text-[19px] font-semibold">{{ numberShown(counts[c]) }}</dd>
+          <dt class="text-[12.5px] text-ink2">{{ changeWords[c] }}</dt>
         </div>
       </dl>
       <div class="split-body">
-        <div class="split-side w-[330px] bg-sheet">
-          <div class="flex flex-wrap gap-2 border-b border-hair px-3 py-2">
-            <SelectField
-              v-model="shown"
-              class="max-w-36"
-              label="Pages that are shown"
-              :options="[option('all', 'all pages'), ...wordsOf(changeWords)]"
-            />
-            <SelectField
-              v-if="languages.length > 1"
-              v-model="language"
-              class="max-w-36"
-              label="Language of the pages"
-              :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
-            />
-            <TextField v-model="q" class="w-full" label="Search by SKU or name" placeholder="SKU or name" />
-            <span class="text-[12px] text-ink2" role="status">{{
-              list.count.value === undefined ? '' : countShown(list.count.value, 'page')
-            }}</span>
-          </div>
-          <PageGrid
-            v-slot="{ row }: { row: ComparedReleasePage }"
-            v-model:at="at"
-            :list="list"
-            :key-of="keyOf"
-            :line-height="52"
-            label="Pages that differ"
-            keys-of="Pages that differ"
-          >
-            <p class="title-row">
-              <b class="truncate font-semibold">{{ row.name }}</b>
-              <span v-if="row.kind === 'product'" class="code ml-auto whitespace-nowrap">{{ row.key }}</span>
-            </p>
-            <p class="flex items-baseline gap-2 text-[12px] text-ink2">
-              <span class="truncate">{{ lineOf(row) }}</span>
-              <span class="ml-auto whitespace-nowrap">{{ inWhich(row) }}</span>
-              <span v-if="languages.length > 1" class="whitespace-nowrap">{{ languageName(row.language) }}</span>
-            </p>
-          </PageGrid>
-        </div>
+        <FilteredPages
+          v-model:at="at"
+          v-model:shown="shown"
+          v-model:language="language"
+          v-model:q="q"
+          :list="list"
+          :languages="languages"
+          :words="changeWords"
+          :line-of="lineOf"
+          :beside-of="inWhich"
+          label="Pages that differ"
+          keys-of="Pages that differ"
+        />
         <ComparedPage
           v-if="here && compared.data.value"
           :page="compared.data.value"
@@ -151,9 +116,7 @@ useHead({ title: computed(() => `Compare releases · ${setup.storefrontName(code
           :storefront="code"
         />
         <EmptyState v-else-if="list.count.value === 0" class="flex-1">{{
-          shown === 'all' && language === '' && q === ''
-            ? 'Both releases are the same.'
-            : 'No page matches these filters.'
+          isFiltered ? 'No page matches these filters.' : 'Both releases are the same.'
         }}</EmptyState>
       </div>
     </template>

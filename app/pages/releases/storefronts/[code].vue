@@ -152,9 +152,9 @@ useKeys('Releases of a storefront', [
                 <span v-if="r.forgotten" class="text-ink2">no longer kept</span>
                 <NuxtLink
                   v-if="isComparable(r)"
-                  class="plain inline-block min-h-6"
+                  class="plain"
                   :to="compareWithLive(r)"
-                  :aria-label="`Compare release ${r.number} with what is live`"
+                  :aria-label="`Compare with live: release ${r.number}`"
                   >Compare with live</NuxtLink
                 >
                 <button
