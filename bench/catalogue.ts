@@ -2,17 +2,7 @@ import { once } from 'node:events'
 import { createWriteStream } from 'node:fs'
 import { finished } from 'node:stream/promises'
 import { checkDigit } from '@core/gtin/check-digit'
-
-/** Numbers that look drawn by chance and are the same on every run (mulberry32). */
-export function seeded(seed: number): () => number {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
+import { seeded } from '@core/numbers/seeded'
 
 const types = [
   ['pannier', 'Bags > Panniers'],

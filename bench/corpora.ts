@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import { seeded } from './catalogue'
+import { seeded } from '@core/numbers/seeded'
 
 /** All files of a kind under a folder. */
 function* files(folder: string, ending: RegExp): Generator<string> {

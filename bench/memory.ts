@@ -3,7 +3,7 @@ import { createXliffReader } from '@core/translation/exchange/xliff-read'
 import { writeXliff2 } from '@core/translation/exchange/xliff-2-write'
 import type { ExchangeRecord } from '@core/translation/exchange/unit'
 import { tokensOf } from '@core/translation/tokens'
-import { seeded } from './catalogue'
+import { seeded } from '@core/numbers/seeded'
 import { edited, naturalCorpus, templateCorpus } from './corpora'
 import { note, quantile } from './measure'
 

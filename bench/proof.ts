@@ -7,7 +7,7 @@ import { loadLibrary } from '@server/db/queries/media'
 import { loadSetup, raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
 import { proof } from '@server/services/proof/proof'
-import { seeded } from './catalogue'
+import { seeded } from '@core/numbers/seeded'
 import { note, quantile, times } from './measure'
 
 /** Five hundred assignments of a hundred pieces, with rules of every usual kind. */

@@ -1,21 +1,11 @@
 import { sql } from 'drizzle-orm'
+import { seeded } from '@core/numbers/seeded'
 import { Alike } from '@core/rows/alike'
 import { boughtTogether } from '@core/rows/bought-together'
 import type { Described, Trait } from '@core/rows/traits'
 import { group, type Distances } from '@core/stories/grouping'
 import { database } from '@server/db/connect'
 import { note } from './measure'
-
-/** The same numbers from 0 to 1 each time (Mulberry32). */
-function numbersFrom(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
 
 const traits: Trait[] = [
   ...['weight', 'volume', 'width', 'price'].map((code): Trait => ({ code, kind: 'number', weight: 1 })),
@@ -26,7 +16,7 @@ const uses = ['rain', 'city', 'night', 'touring', 'family', 'winter']
 
 /** Products of a type as shops have them: in lines that share much, with one value in ten not known. */
 function productsOf(count: number, seed: number): Described[] {
-  const random = numbersFrom(seed)
+  const random = seeded(seed)
   const pick = (n: number) => Math.floor(random() * n)
   return Array.from({ length: count }, (_, n) => {
     const line = pick(Math.ceil(count / 40))
@@ -72,7 +62,7 @@ function benchAlike(): void {
 }
 
 function timeOfPairs(alike: Alike, products: readonly Described[]): number {
-  const random = numbersFrom(7)
+  const random = seeded(7)
   const any = () => products[Math.floor(random() * products.length)]!.sku
   const pairs = Array.from({ length: pairsTried }, () => [any(), any()] as const)
   const begun = performance.now()

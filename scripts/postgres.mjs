@@ -9,8 +9,9 @@ import { ensureDebian, run, StepFailed } from './run.mjs'
 
 const root = process.getuid?.() === 0
 
-/** A program of PostgreSQL, run by the account that may run it: never root. */
-const as = (program, args) => (root ? ['runuser', ['-u', 'postgres', '--', program, ...args]] : [program, args])
+/** A program of PostgreSQL by its path, as it is run by the account that may run it: never root. */
+export const asPostgres = (program, args) =>
+  root ? ['runuser', ['-u', 'postgres', '--', program, ...args]] : [program, args]
 
 /** Where PostgreSQL's programs are; undefined where none is installed. */
 export function binaries() {
@@ -48,7 +49,8 @@ export function clusterFolder(data) {
   return path.join(os.tmpdir(), `inkloom-${createHash('sha256').update(wanted).digest('hex').slice(0, 12)}`)
 }
 
-const runs = (folder) => spawnSync(...as(path.join(binaries(), 'pg_ctl'), ['-D', folder, 'status'])).status === 0
+const runs = (folder) =>
+  spawnSync(...asPostgres(path.join(binaries(), 'pg_ctl'), ['-D', folder, 'status'])).status === 0
 
 /** Whether the cluster of a data folder runs now. */
 export function databaseRuns(data) {
@@ -68,7 +70,7 @@ function ensureCluster(data, folder, secretFile) {
   try {
     run(
       'Making the database cluster',
-      ...as(path.join(binaries(), 'initdb'), [
+      ...asPostgres(path.join(binaries(), 'initdb'), [
         '-D',
         folder,
         '-U',
@@ -105,7 +107,7 @@ function launch(folder, port, durable) {
   // -l: without a log file the server would hold this script's output open.
   run(
     'Starting the database',
-    ...as(path.join(binaries(), 'pg_ctl'), [
+    ...asPostgres(path.join(binaries(), 'pg_ctl'), [
       '-D',
       folder,
       '-w',
@@ -126,7 +128,9 @@ function portOf(folder) {
   try {
     return (
       Number(
-        run('Reading where the database listens', ...as('cat', [path.join(folder, 'postmaster.pid')])).split('\n')[3],
+        run('Reading where the database listens', ...asPostgres('cat', [path.join(folder, 'postmaster.pid')])).split(
+          '\n',
+        )[3],
       ) || undefined
     )
   } catch {
@@ -225,7 +229,9 @@ export async function startPostgres(data, { durable = true, from = 54870 } = {})
       stopping = true
       clearTimeout(timer)
       if (!mine) return
-      spawnSync(...as(path.join(binaries(), 'pg_ctl'), ['-D', folder, '-m', 'fast', '-w', 'stop']), { stdio: 'ignore' })
+      spawnSync(...asPostgres(path.join(binaries(), 'pg_ctl'), ['-D', folder, '-m', 'fast', '-w', 'stop']), {
+        stdio: 'ignore',
+      })
       rmSync(ownerFile, { force: true })
     },
   }

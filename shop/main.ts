@@ -65,8 +65,10 @@ function sendFile(res: ServerResponse, file: string, type: string): void {
 }
 
 async function placeOf(req: IncomingMessage, storefront: string, language: string): Promise<Place> {
-  const preview = await previewIn(previewOf(req), { storefront, language })
-  const [storefronts, groups] = await Promise.all([delivery.storefronts(preview), delivery.groups(storefront)])
+  const [{ preview, storefronts }, groups] = await Promise.all([
+    shownIn(previewOf(req), { storefront, language }),
+    delivery.groups(storefront),
+  ])
   const named = groupOf(req, key)
   // A group that there is no longer is nobody's.
   const group = groups.some((g) => g.group === named) ? named : ''
@@ -74,14 +76,16 @@ async function placeOf(req: IncomingMessage, storefront: string, language: strin
   return { storefront, language, group, groups, shelf, storefronts, basket: basketOf(req), preview }
 }
 
-/** A preview where it can be opened and shows an edition; '' else, which is what is live there. */
-async function previewIn(preview: string, edition: { storefront: string; language: string }): Promise<string> {
-  if (preview === '') return ''
-  const shown = await delivery.storefronts(preview).catch(() => [])
-  const isShown = shown.some(
+/** What the shop shows in an edition: a preview where that can be opened and has the edition, else what is live. */
+async function shownIn(
+  preview: string,
+  edition: { storefront: string; language: string },
+): Promise<Pick<Place, 'preview' | 'storefronts'>> {
+  const planned = preview === '' ? [] : await delivery.storefronts(preview).catch(() => [])
+  const has = planned.some(
     (s) => s.storefront === edition.storefront && s.languages.some((l) => l.language === edition.language),
   )
-  return isShown ? preview : ''
+  return has ? { preview, storefronts: planned } : { preview: '', storefronts: await delivery.storefronts('') }
 }
 
 /** Shows a planned release to whoever was sent a link, from its first page on. */

@@ -70,6 +70,7 @@ declare module '*/scripts/postgres.mjs' {
     options?: { durable?: boolean; from?: number },
   ): Promise<{ url(database: string): string; stop(): void }>
   export function binaries(): string | undefined
+  export function asPostgres(program: string, args: string[]): [string, string[]]
   export function ensureDatabase(
     adminUrl: string,
     name: string,

@@ -157,7 +157,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
       sets: input.sets,
       own: input.own,
       factsFor,
-      ...namesOf(family, product),
+      ...skusNaming(family, product),
       picked: pickedQuestions(type, values, setup),
       faqPlace: faqPlaceIn(layout.parts),
       hasArea: (area) => layout.areas.some((a) => a.area === area),
@@ -233,7 +233,7 @@ export function pageHead({ family, sku, lens, setup, library }: PageInput): Page
  * The SKUs by which assignments may name a product: a variant's stands for its parent, unless the assignment is asked of
  * each variant.
  */
-export const namesOf = (family: Family, product: Product): Pick<PlacingInput, 'ofFamily' | 'ofVariant'> => ({
+export const skusNaming = (family: Family, product: Product): Pick<PlacingInput, 'ofFamily' | 'ofVariant'> => ({
   ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)],
   ofVariant: product === family.root ? [product.sku] : [product.sku, family.root.sku],
 })

@@ -3,7 +3,7 @@ import type { Limits } from '../assignments/limits'
 import { cachedFor } from '../cache/cached-for'
 import type { Family, Setup } from '../catalogue/model'
 import { windowIn } from '../moments/instant'
-import { memberCalled, namesOf, type PageInput } from '../page/assemble'
+import { memberCalled, skusNaming, type PageInput } from '../page/assemble'
 import { checkCondition } from '../rules/check'
 import { changesByItself, metEver } from '../rules/ever'
 import type { Facts } from '../rules/fact-shape'
@@ -63,7 +63,7 @@ export interface EverReaching {
 export function everReaching(input: PageInput, now: number): EverReaching {
   const { family, sku, lens, setup } = input
   const product = memberCalled(family, sku)
-  const names = namesOf(family, product)
+  const skus = skusNaming(family, product)
   const ofRoot = () =>
     factsEver(family, `${lens.storefront} ${now}`, () => factsOf(family, { ...lens, group: null, moment: now }, setup))
   const ofProduct = () => (product === family.root ? ofRoot() : ofRoot().variants![family.variants.indexOf(product)]!)
@@ -73,8 +73,8 @@ export function everReaching(input: PageInput, now: number): EverReaching {
     if (one.resting || !canHold(one.limits, input, now)) continue
     const { assignment, isCertain } = widestOf(one, setup)
     const reason = one.reach.eachVariant
-      ? reachReason(assignment, names.ofVariant, ofProduct)
-      : reachReason(assignment, names.ofFamily, ofRoot)
+      ? reachReason(assignment, skus.ofVariant, ofProduct)
+      : reachReason(assignment, skus.ofFamily, ofRoot)
     if (!isReached(reason)) continue
     assignments.push(one)
     if (isCertain) certain.add(one)

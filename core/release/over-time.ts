@@ -51,16 +51,11 @@ export function overTime(input: PageInput, now: number): OverTime {
   const at = (moment: number) => productPage({ ...input, lens: { ...input.lens, moment } })
   const stretches: Stretch[] = []
   const lacking = new Map<string, LackingFrom>()
-  let before = ''
   for (const moment of [now, ...momentsBetween({ ...input, lens: { ...input.lens, moment: now } }, now, lastMoment)]) {
     const { document, lacking: missing } = at(moment)
     const from = moment === now ? -Infinity : moment
     // What is not shown changes nothing on the page: it is looked for in stretches that are like those before, too.
     for (const piece of missing) if (!lacking.has(piece.piece)) lacking.set(piece.piece, { ...piece, from })
-    // Documents that were made alike are written alike, which is found out quicker than what their kept text is.
-    const written = JSON.stringify(document)
-    if (written === before) continue
-    before = written
     const text = document && canonicalText(document)
     if (stretches.length > 0 && stretches.at(-1)!.text === text) continue
     stretches.push({ from, document, text })

@@ -1,3 +1,4 @@
+import { seeded } from '../numbers/seeded'
 import type { StoryRequest } from './possible'
 
 // Products grouped into stories: each close to the product in the middle of its story, in sizes that were asked for.
@@ -29,24 +30,13 @@ export function group(
   request: StoryRequest,
   { beginnings = mostBeginnings, seed = distances.count * 31 + request.stories } = {},
 ): Grouping {
-  const random = numbersFrom(seed)
+  const random = seeded(seed)
   let best: Grouping | undefined
   for (let n = 0; n < beginnings; n++) {
     const found = settle(distances, spreadMedoids(distances, request.stories, random), request)
     if (best === undefined || found.inner < best.inner) best = found
   }
   return best!
-}
-
-/** The same numbers from 0 to 1 each time (Mulberry32). */
-function numbersFrom(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
 }
 
 /** Products that are far from each other: each is drawn the likelier, the further it is from those before. */

@@ -8,6 +8,7 @@ import { allShares, armOf, placeOf } from '@core/experiments/arms'
 import { informationOf, isLookTaken, sequentialBounds, spentUpTo } from '@core/experiments/bounds'
 import { newcombe, wilson, type Rate } from '@core/experiments/intervals'
 import { above, cumulative, quantile } from '@core/experiments/normal'
+import { seeded } from '@core/numbers/seeded'
 import { visitorsNeeded } from '@core/experiments/size'
 import { chiSquareAbove, isBroken, splitCheck } from '@core/experiments/split'
 
@@ -120,14 +121,7 @@ describe('bounds of looks', () => {
     expect(all[0]).toBe(8)
   })
   it('call hardly more than one in twenty of experiments without a difference that are looked at daily', () => {
-    // Mulberry32: the same numbers each time.
-    let state = 20261202
-    const random = () => {
-      state = (state + 0x6d2b79f5) | 0
-      let t = Math.imul(state ^ (state >>> 15), 1 | state)
-      t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-      return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-    }
+    const random = seeded(20261202)
     const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
     const days = 28
     const looks = Array.from({ length: days }, (_, i) => (i + 1) / days)

@@ -6,7 +6,8 @@ import ts from 'typescript'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { operations, type Operation } from '@contracts/operations'
 import { openApi } from '@server/http/openapi/document'
-import { RequestMaker, seeded } from '../hostile/made-requests'
+import { seeded } from '@core/numbers/seeded'
+import { RequestMaker } from '../hostile/made-requests'
 
 // The description of the HTTP interface against programs of others. OpenAPI 3.1.0: https://spec.openapis.org/oas/v3.1.0,
 // JSON Schema 2020-12: https://json-schema.org/draft/2020-12.

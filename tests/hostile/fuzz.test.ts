@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { operations, type Operation } from '@contracts/operations'
-import { RequestMaker, seeded } from './made-requests'
+import { seeded } from '@core/numbers/seeded'
+import { RequestMaker } from './made-requests'
 import { ownWorld, type Answer } from './world'
 
 const world = ownWorld({ name: 'fuzz', role: 'administrator' })

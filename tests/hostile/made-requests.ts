@@ -4,17 +4,6 @@ import type { Operation } from '@contracts/operations'
 // Requests that the contract allows, and such as it does not: made from what it says of each operation, by a seed, with
 // values of wrong types, missing and unknown fields, and values that are larger or stranger than any person would send.
 
-/** A sequence of numbers from 0 to 1 that is the same for the same seed (mulberry32, public domain). */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), state | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
-
 /** What no field is glad of. */
 const nasty: readonly unknown[] = [
   null,

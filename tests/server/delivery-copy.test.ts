@@ -3,16 +3,13 @@ import { appendFileSync, chownSync, mkdirSync, mkdtempSync, rmSync } from 'node:
 import os from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { binaries, ensureDatabase, freePort, startPostgres } from '../../scripts/postgres.mjs'
+import { asPostgres, binaries, ensureDatabase, freePort, startPostgres } from '../../scripts/postgres.mjs'
 
 // Delivery that reads a copy which follows the database, as PostgreSQL keeps one by streaming replication.
 
-const isRoot = process.getuid?.() === 0
 /** Runs a program of PostgreSQL as the account that may, which is never root. */
 function postgres(program: string, args: string[]): void {
-  const of = path.join(binaries()!, program)
-  const [command, all] = isRoot ? ['runuser', ['-u', 'postgres', '--', of, ...args]] : [of, args]
-  const { status, stderr } = spawnSync(command, all as string[], { encoding: 'utf8' })
+  const { status, stderr } = spawnSync(...asPostgres(path.join(binaries()!, program), args), { encoding: 'utf8' })
   if (status !== 0) throw new Error(`${program}: ${stderr}`)
 }
 
@@ -25,7 +22,7 @@ async function startCopy(name: string): Promise<string> {
   const source = primary.url(name)
   copyFolder = path.join(os.tmpdir(), `inkloom-copy-${process.pid}`)
   mkdirSync(copyFolder, { mode: 0o700 })
-  if (isRoot) {
+  if (process.getuid?.() === 0) {
     const { stdout } = spawnSync('id', ['-u', 'postgres'], { encoding: 'utf8' })
     chownSync(copyFolder, Number(stdout), Number(stdout))
   }

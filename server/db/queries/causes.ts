@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import type { ReleaseCause } from '@contracts/release'
 import { groupBy } from '@core/lists/group-by'
 import { causingKinds, type RecordChange } from '@core/release/causes'
@@ -122,32 +122,27 @@ export async function causesOfRelease(
 }
 
 /** The steps that changed a page of a release, the latest first. */
-export async function causesOfPage(
-  db: Db,
-  releaseId: number,
-  { language, kind, key }: PageKey,
-): Promise<ReleaseCause[]> {
-  const { rows } = await db.execute<ReleaseCause & Record<string, unknown>>(sql`
-    select ${causeColumns} from release_cause c join step s on s.id = c.step_id
-      left join person who on who.id = s.person_id
-    where c.release_id = ${releaseId} and c.language = ${language} and c.kind = ${kind} and c.key = ${key}
-    order by s.id desc`)
-  return rows
-}
+export const causesOfPage = (db: Db, releaseId: number, page: PageKey): Promise<ReleaseCause[]> =>
+  causesIn(db, sql`select ${releaseId}::int`, page)
 
-/** The steps that changed a page in some releases of a storefront, by their numbers, the latest first. */
-export async function causesOfPageIn(
+/** The same of some releases of a storefront, by their numbers. */
+export const causesOfPageIn = (
   db: Db,
   storefront: string,
   numbers: readonly number[],
-  { language, kind, key }: PageKey,
-): Promise<ReleaseCause[]> {
+  page: PageKey,
+): Promise<ReleaseCause[]> =>
+  causesIn(
+    db,
+    sql`select id from release where storefront = ${storefront} and number = any(${sql.param([...numbers])}::int[])`,
+    page,
+  )
+
+async function causesIn(db: Db, releases: SQL, { language, kind, key }: PageKey): Promise<ReleaseCause[]> {
   const { rows } = await db.execute<ReleaseCause & Record<string, unknown>>(sql`
-    select distinct on (s.id) ${causeColumns}
-    from release r join release_cause c on c.release_id = r.id join step s on s.id = c.step_id
+    select distinct on (s.id) ${causeColumns} from release_cause c join step s on s.id = c.step_id
       left join person who on who.id = s.person_id
-    where r.storefront = ${storefront} and r.number = any(${sql.param([...numbers])}::int[])
-      and c.language = ${language} and c.kind = ${kind} and c.key = ${key}
+    where c.release_id in (${releases}) and c.language = ${language} and c.kind = ${kind} and c.key = ${key}
     order by s.id desc`)
   return rows
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import type { ShopEvent } from '@contracts/shop-events'
-import type { Db, Tx } from '../connect'
+import type { Tx } from '../connect'
 import { instant } from './instants'
 
 // What shoppers did.
@@ -46,12 +46,4 @@ export async function forgetShopEvents(tx: Tx, { orders, others }: { orders: num
   await tx.db.execute(sql`delete from order_line where at < ${instant(orders)}`)
   await tx.db.execute(sql`
     delete from shop_event where at < ${instant(orders)} or (type <> 'order' and at < ${instant(others)})`)
-}
-
-/** Which of some SKUs no product has, in their order. */
-export async function unknownSkus(db: Db, skus: readonly string[]): Promise<string[]> {
-  const { rows } = await db.execute<{ sku: string }>(sql`
-    select x.sku from unnest(${sql.param([...skus])}::text[]) with ordinality as x(sku, place)
-    where not exists (select 1 from product p where p.sku = x.sku) order by x.place`)
-  return rows.map((row) => row.sku)
 }

@@ -1,5 +1,6 @@
 import type { ComparedReleasePage, ComparedReleases, PageOfTwoReleases } from '@contracts/release'
 import { groupBy } from '@core/lists/group-by'
+import { comesOrGoes } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
 import { database } from '../../db/connect'
 import { causesOfPageIn } from '../../db/queries/causes'
@@ -97,15 +98,10 @@ export async function pageOfTwoReleases(two: TwoReleases, of: PageKey, now: numb
   const [before, after] = (await statesOf(two, [of], now))(of)
   const numbers = (await releasesThatChanged(db, two, [of])).get(pageText(of)) ?? []
   if (before === null && after === null && numbers.length === 0) throw notFound(`page of ${of.key} in either release`)
-  const change = changeBetween(before, after)
+  const change = before === null && after === null ? 'changed' : comesOrGoes(before !== null, after !== null)
   return {
     ...rowOf({ ...of, change }, [before, after], numbers),
     ...{ before, after },
     causes: await causesOfPageIn(db, two.storefront, numbers, of),
   }
-}
-
-function changeBetween(before: ReleasedDocument | null, after: ReleasedDocument | null): DifferingPage['change'] {
-  if (before === null && after !== null) return 'added'
-  return before !== null && after === null ? 'removed' : 'changed'
 }

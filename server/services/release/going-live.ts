@@ -36,7 +36,7 @@ export interface ByWhomNow {
 }
 
 /** What goes live in a storefront after what, and the earlier release that is read until its own rows are written. */
-interface Turn {
+interface Successor {
   storefront: string
   before: LivePointer
   release: number
@@ -46,7 +46,7 @@ interface Turn {
 /** Moves the live pointer of a storefront to its next number. Returns that number. */
 export async function point(
   tx: Tx,
-  { storefront, before, release, readsFirst }: Turn,
+  { storefront, before, release, readsFirst }: Successor,
   { person, now, source }: ByWhomNow,
   detail: { backTo?: number; removed?: readonly string[] } = {},
 ): Promise<number> {

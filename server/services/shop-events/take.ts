@@ -1,7 +1,8 @@
 import type { ShopEvent, TakenEvents } from '@contracts/shop-events'
 import { inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { forgetShopEvents, insertShopEvents, unknownSkus } from '../../db/queries/shop-events'
+import { unknownSkus } from '../../db/queries/references'
+import { forgetShopEvents, insertShopEvents } from '../../db/queries/shop-events'
 import { notFound, unprocessable } from '../problem'
 
 const day = 86_400_000
