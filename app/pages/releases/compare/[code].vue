@@ -64,10 +64,10 @@ const lineOf = ({ change, changes }: ComparedReleasePage) =>
 const inWhich = ({ releases }: ComparedReleasePage) =>
   `in ${releases.length === 1 ? 'release' : 'releases'} ${releases.map(numberShown).join(', ')}`
 const named = (number: number) => `release ${numberShown(number)}`
-function turn() {
+function swap() {
   ;[from.value, to.value] = [to.value, from.value]
 }
-useKeys('Two releases', [{ keys: 't', does: 'Turn the comparison around', run: turn }])
+useKeys('Two releases', [{ keys: 't', does: 'Swap the two releases', run: swap }])
 useHead({ title: computed(() => `Compare releases · ${setup.storefrontName(code.value)}`) })
 </script>
 
@@ -82,7 +82,7 @@ useHead({ title: computed(() => `Compare releases · ${setup.storefrontName(code
       <template #controls>
         <SelectField v-model="from" class="max-w-72" label="Before" :options="options" />
         <SelectField v-model="to" class="max-w-72" label="After" :options="options" />
-        <button type="button" class="act" @click="turn">Turn around <kbd>t</kbd></button>
+        <button type="button" class="act" @click="swap">Swap <span class="opacity-70">t</span></button>
       </template>
     </PageHead>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
