@@ -8,7 +8,7 @@ import { sql } from 'drizzle-orm'
 import type { ReleasedProduct } from '@core/release/document'
 import { database, inTransaction } from '@server/db/connect'
 import { deliveredPages } from '@server/db/queries/delivered-pages'
-import { documentsById, keepDocuments } from '@server/db/queries/released-documents'
+import { documentsById, keepDocuments, readDocument } from '@server/db/queries/released-documents'
 import { livePointer } from '@server/db/queries/releases'
 import { settings } from '@server/settings'
 import { note, quantile } from './measure'
@@ -69,7 +69,8 @@ async function writePages(): Promise<string[]> {
   for (let at = 0; at < pages; at += 1000)
     await inTransaction(async (tx) => {
       const texts = new Map(skus.slice(at, at + 1000).map((sku, i) => [sku, textOf(sku, at + i)]))
-      const documents = await keepDocuments(tx, { storefront, language }, new Set(texts.values()))
+      const written = new Map([...texts.values()].map((text) => [text, readDocument({ text })]))
+      const documents = await keepDocuments(tx, { storefront, language }, written)
       const rows = [...texts].map(([key, text]) => ({ key, document: documents.get(text)! }))
       await tx.db.execute(sql`
         insert into released_page (storefront, language, kind, key, group_code, begins, since, document)

@@ -39,6 +39,8 @@ const codes: Record<string, string> = {
 /** What a call is asked with beside its path, where it needs anything. */
 const queries: Record<string, string> = {
   listReleases: 'storefront=de',
+  compareReleases: 'from=1&to=2',
+  pageOfTwoReleases: 'from=1&to=2',
   listSaved: 'kind=view',
   find: 'q=helmet',
   listRedirects: edition,

@@ -11,7 +11,7 @@ const { database, inTransaction } = await import('@server/db/connect')
 const { keyOfSlug } = await import('@server/db/queries/delivered-pages')
 const { personById } = await import('@server/db/queries/people')
 const { insertStaged, rowsOfPages, writeReleased } = await import('@server/db/queries/released-pages')
-const { keepDocuments } = await import('@server/db/queries/released-documents')
+const { keepDocuments, readDocument } = await import('@server/db/queries/released-documents')
 const { insertRelease, lockLivePointer, movePointer, releaseOfNumber, updateRelease } =
   await import('@server/db/queries/releases')
 const { readStorefront, writeStorefront } = await import('@server/db/queries/set-up-records')
@@ -42,6 +42,8 @@ async function keep(storefront: string, keeps: number) {
   })
 }
 
+const readAll = (texts: Iterable<string>) => new Map([...texts].map((text) => [text, readDocument({ text })]))
+
 /** Has a state go live, an hour for each release after the first. Returns the number of the release. */
 async function release(storefront: string, before: State, after: State): Promise<number> {
   return inTransaction(async (tx) => {
@@ -49,7 +51,7 @@ async function release(storefront: string, before: State, after: State): Promise
     const number = pointer.number + 1
     const texts = new Map(keys.flatMap((key) => (after[key] ? [[key, `${storefront} ${key} ${after[key]}`]] : [])))
     const json = new Map([...texts].map(([key, text]) => [key, JSON.stringify({ kind: 'phrases', text })]))
-    const documents = await keepDocuments(tx, { storefront, language }, new Set(json.values()))
+    const documents = await keepDocuments(tx, { storefront, language }, readAll(json.values()))
     const made = { madeBy: 1, made: new Date(now) }
     const id = await insertRelease(tx, { storefront, title: '', scope: {}, base: pointer.number, ...made })
     const rowOf = (key: string): PageRow => ({

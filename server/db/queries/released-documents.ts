@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
-import { deflateRawSync, inflateRawSync } from 'node:zlib'
+import { promisify } from 'node:util'
+import { deflateRaw, inflateRawSync, type ZlibOptions } from 'node:zlib'
 import { and, eq, sql } from 'drizzle-orm'
 import { mediaOf, type ReleasedDocument } from '@core/release/document'
 import { linksOf } from '@core/release/links'
@@ -18,6 +19,9 @@ const mostOfDictionary = 32_768
 
 /** The pages of which a dictionary is made. */
 const samples = 12
+
+// Many at once, in threads of their own.
+const packed = promisify<string, ZlibOptions, Buffer>(deflateRaw)
 
 const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest()
 
@@ -65,26 +69,26 @@ async function ensureDictionary(
   return (await dictionaryOf(tx.db, storefront, language))!
 }
 
-/** Keeps documents of an edition by their canonical texts. Returns the number of each. */
+/** Keeps documents of an edition, given by their canonical texts. Returns the number of each. */
 export async function keepDocuments(
   tx: Tx,
   { storefront, language }: { storefront: string; language: string },
-  texts: ReadonlySet<string>,
+  documents: ReadonlyMap<string, ReleasedDocument>,
 ): Promise<Map<string, number>> {
-  if (texts.size === 0) return new Map()
+  if (documents.size === 0) return new Map()
   // A document that is found here must not be forgotten before the page that has it is written.
   await lockTogether(tx.db, documentLock)
-  const digests = new Map([...texts].map((text) => [digestOf(text).toString('hex'), text]))
+  const digests = new Map([...documents.keys()].map((text) => [digestOf(text).toString('hex'), text]))
   const numbers = await numbersOfDigests(tx.db, [...digests.keys()])
   const missing = [...digests].filter(([digest]) => !numbers.has(digest))
   if (missing.length > 0) {
-    const dictionary = await ensureDictionary(tx, storefront, language, [...texts])
-    const packed = missing.map(([, text]) => deflateRawSync(text, { dictionary: dictionary.content, level: 6 }))
+    const { id, content } = await ensureDictionary(tx, storefront, language, [...documents.keys()])
+    const contents = await Promise.all(missing.map(([, text]) => packed(text, { dictionary: content, level: 6 })))
     await tx.db.execute(sql`
       insert into released_document (digest, dictionary, content)
-      select d, ${dictionary.id}, c
+      select d, ${id}, c
       from unnest(${sql.param(missing.map(([digest]) => Buffer.from(digest, 'hex')))}::bytea[],
-        ${sql.param(packed)}::bytea[]) x(d, c)
+        ${sql.param(contents)}::bytea[]) x(d, c)
       order by d on conflict (digest) do nothing`)
     const written = await numbersOfDigests(
       tx.db,
@@ -94,7 +98,7 @@ export async function keepDocuments(
     const read = missing.map(([digest, text]) => ({
       document: written.get(digest)!,
       text,
-      content: JSON.parse(text) as ReleasedDocument,
+      content: documents.get(text)!,
     }))
     await keepMediaNames(tx, read)
     await keepLinks(tx, read)
@@ -103,7 +107,7 @@ export async function keepDocuments(
 }
 
 /** The numbers of those of some documents that are kept already, by their canonical texts. */
-export async function keptDocuments(db: Db, texts: ReadonlySet<string>): Promise<Map<string, number>> {
+export async function keptDocuments(db: Db, texts: Iterable<string>): Promise<Map<string, number>> {
   const digests = new Map([...texts].map((text) => [digestOf(text).toString('hex'), text]))
   const numbers = await numbersOfDigests(db, [...digests.keys()])
   return new Map([...numbers].map(([digest, number]) => [digests.get(digest)!, number]))

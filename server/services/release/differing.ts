@@ -4,7 +4,7 @@ import { commonState, countDiffering, countTouches, noteStatesLive } from '../..
 import { keptDocuments } from '../../db/queries/released-documents'
 import { rowsOfPages } from '../../db/queries/released-pages'
 import { livePointers, unnotedReleases, updateRelease } from '../../db/queries/releases'
-import { isSameFrom, pagesOfFamily, readBlock, rootsWith, rowsOf, textsOf, type Block } from './made-pages'
+import { documentsIn, isSameFrom, pagesOfFamily, readBlock, rootsWith, rowsOf, type Block } from './made-pages'
 import { noteState, workbenchOf, type Workbench } from './workbench'
 
 // What was changed and is not released yet is known before anybody prepares a release: pages are compared with what is
@@ -81,7 +81,7 @@ async function differingIn(tx: Tx, bench: Workbench, block: Block, language: str
   const made = block.families.flatMap((family) => pagesOfFamily(family, language, bench, block))
   const keys = made.map((m) => m.key)
   const live = await rowsOfPages(tx.db, bench.storefront.code, bench.base, { language, kind: 'product', keys })
-  const numbers = await keptDocuments(tx.db, textsOf(made))
+  const numbers = await keptDocuments(tx.db, documentsIn(made).keys())
   const differing = made.filter((m) => !isSameFrom(live.get(m.key) ?? [], rowsOf(m, numbers), bench.now))
   return new Set(differing.map((m) => m.key))
 }

@@ -168,9 +168,14 @@ export function isSameFrom(live: readonly PageRow[], made: readonly PageRow[], n
   return was.size === is.size && [...was].every(([group, rows]) => same(rows, is.get(group)))
 }
 
-/** The texts of all documents that some pages have in any stretch of time. */
-export const textsOf = (made: readonly MadePage[]): Set<string> =>
-  new Set(made.flatMap(({ page }) => page.flatMap(({ stretches }) => stretches.flatMap((s) => s.text ?? []))))
+/** All documents that some pages have in any stretch of time, by their canonical texts. */
+export function documentsIn(made: readonly MadePage[]): Map<string, ReleasedDocument> {
+  const documents = new Map<string, ReleasedDocument>()
+  for (const { page } of made)
+    for (const { stretches } of page)
+      for (const { text, document } of stretches) if (document !== null) documents.set(text!, document)
+  return documents
+}
 
 /** The roots of those of some families that have any of some SKUs. */
 export const rootsWith = (families: readonly StoredFamily[], skus: ReadonlySet<string>): number[] =>

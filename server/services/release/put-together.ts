@@ -22,6 +22,7 @@ import { Cancelled, type WorkControls } from '../work/jobs'
 import { causeReader, type CauseReader } from './causes'
 import { comparedPage, type ComparedPage } from './compared'
 import {
+  documentsIn,
   goneProduct,
   isGone,
   isSameFrom,
@@ -29,7 +30,6 @@ import {
   readBlock,
   rootsWith,
   rowsOf,
-  textsOf,
   type MadePage,
 } from './made-pages'
 import { askForOutside } from './outside-links'
@@ -46,6 +46,8 @@ import {
 
 /** So many families are put together at a time, each block in a transaction of its own. */
 const blockSize = 100
+/** So many blocks at the same time: while one waits for the database, another is put together. */
+const blocksAtOnce = 2
 
 /**
  * Puts the pages of a release together and compares them with what is live. What is there at the end is a draft that
@@ -67,14 +69,13 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
   const total = roots.length + beside.length
   let unchanged = await countSettled(bench, covered)
   let done = 0
-  const inBlocks = async (all: readonly number[], put: (tx: Tx, block: readonly number[]) => Promise<number>) => {
-    for (let at = 0; at < all.length; at += blockSize) {
+  const inBlocks = (all: readonly number[], put: (tx: Tx, block: readonly number[]) => Promise<number>) =>
+    inLanes(chunked(all, blockSize), blocksAtOnce, async (block) => {
       if (controls.cancelled?.()) throw new Cancelled()
-      const block = all.slice(at, at + blockSize)
-      unchanged += await inTransaction((tx) => put(tx, block))
+      const same = await inTransaction((tx) => put(tx, block))
+      unchanged += same
       controls.onProgress?.((done += block.length), total)
-    }
-  }
+    })
   await inBlocks(roots, (tx, block) => putBlock(tx, bench, block))
   await inBlocks(beside, (tx, block) => putGone(tx, bench, block).then(() => 0))
   return inTransaction(async (tx) => {
@@ -85,6 +86,30 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
     await updateRelease(tx, id, { counts, state: 'draft' })
     return counts
   })
+}
+
+/** Works through a list, so many of it at the same time. Where one fails, no other is begun, and those begun end first. */
+async function inLanes<T>(list: readonly T[], atOnce: number, work: (one: T) => Promise<void>): Promise<void> {
+  let next = 0
+  async function lane() {
+    while (next < list.length) {
+      try {
+        await work(list[next++]!)
+      } catch (e) {
+        next = list.length
+        throw e
+      }
+    }
+  }
+  const ends = await Promise.allSettled(Array.from({ length: atOnce }, lane))
+  const failed = ends.find((end) => end.status === 'rejected')
+  if (failed) throw failed.reason
+}
+
+function chunked<T>(list: readonly T[], size: number): T[][] {
+  const chunks: T[][] = []
+  for (let at = 0; at < list.length; at += size) chunks.push(list.slice(at, at + size))
+  return chunks
 }
 
 /** A release that is put together: what its pages are made with, and what changed them. */
@@ -174,7 +199,7 @@ async function stage(tx: Tx, bench: Draft, language: string, made: readonly Made
   const { kind } = first
   const keys = made.map((m) => m.key)
   const live = await rowsOfPages(tx.db, storefront.code, bench.base, { language, kind, keys })
-  const numbers = await keepDocuments(tx, { storefront: storefront.code, language }, textsOf(made))
+  const numbers = await keepDocuments(tx, { storefront: storefront.code, language }, documentsIn(made))
   const differing = made.flatMap((m) => {
     const rows = rowsOf(m, numbers)
     const was = live.get(m.key) ?? []
