@@ -9,6 +9,7 @@ import { benchBrowser } from './browser'
 import { writeProducts, writeVariants } from './catalogue'
 import { benchBulk, benchExport } from './bulk'
 import { benchDelivery } from './delivery'
+import { benchDifferences } from './differences'
 import { benchImport } from './import'
 import { benchList } from './list'
 import { table } from './measure'
@@ -51,6 +52,7 @@ if (asked('files')) await benchTranslationFiles(folder)
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
 if (asked('release')) await benchRelease()
+if (asked('differences')) await benchDifferences()
 if (asked('rows')) await benchRows()
 if (wanted.includes('release-quick')) await benchReleaseQuick()
 if (asked('texts')) await benchTexts()

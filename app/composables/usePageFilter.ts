@@ -1,14 +1,30 @@
 import type { ReleasedChange } from '@contracts/release'
 
-/** What of the pages of a release is shown: by how they change, in which language, with what in their SKU or name. */
+/** What of the pages of a release is shown; '' is whatever it be. */
+export interface PageFilter<Shown extends string> {
+  /** By how they change. */
+  shown: Shown | 'all'
+  language: string
+  /** The product type of their products. */
+  type: string
+  /** The category of their products, with all below it. */
+  category: string
+  /** What stands in their SKU or name. */
+  q: string
+}
+
+/** The filter of a list of pages, and what of it is asked of the server. */
 export function usePageFilter<Shown extends string = ReleasedChange>() {
-  const shown = ref<Shown | 'all'>('all') as Ref<Shown | 'all'>
-  const language = ref('')
-  const q = ref('')
-  const filter = computed(() => ({
-    ...(shown.value === 'all' ? {} : { change: shown.value }),
-    ...(language.value === '' ? {} : { language: language.value }),
-    ...(q.value === '' ? {} : { q: q.value }),
-  }))
-  return { shown, language, q, filter, isFiltered: computed(() => Object.keys(filter.value).length > 0) }
+  const filter = ref({ shown: 'all', language: '', type: '', category: '', q: '' }) as Ref<PageFilter<Shown>>
+  const asked = computed(() => {
+    const { shown, language, type, category, q } = filter.value
+    return {
+      ...(shown === 'all' ? {} : { change: shown }),
+      ...(language === '' ? {} : { language }),
+      ...(type === '' ? {} : { type }),
+      ...(category === '' ? {} : { category }),
+      ...(q === '' ? {} : { q }),
+    }
+  })
+  return { filter, asked, isFiltered: computed(() => Object.keys(asked.value).length > 0) }
 }

@@ -69,6 +69,12 @@ export interface ReleaseAnswers {
   approvePlan: ReleasePlan
 }
 
+/** The pages of which products are asked for. */
+const ofProducts = {
+  type: Joi.string().max(64).description('The code of a product type: only pages of products that have it now.'),
+  category: Joi.string().max(64).description('The code of a category: only pages of products in it or below, as now.'),
+}
+
 export const releaseOperations = {
   storefrontReleases: {
     method: 'get',
@@ -171,6 +177,7 @@ export const releaseOperations = {
     query: Joi.object({
       change: Joi.string().valid('added', 'changed', 'removed', 'held', 'left-out'),
       language: Joi.string().max(35),
+      ...ofProducts,
       q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
       cause: Joi.number()
         .integer()
@@ -303,6 +310,7 @@ export const releaseOperations = {
       ...twoReleases,
       change: Joi.string().valid('added', 'changed', 'removed'),
       language: Joi.string().max(35),
+      ...ofProducts,
       q: Joi.string().max(200).allow('').description('Part of a SKU or name.'),
       offset,
       limit: Joi.number().integer().min(1).max(200).default(50),

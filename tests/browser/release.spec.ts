@@ -345,6 +345,24 @@ test('an earlier release is compared with what is live, by keyboard, and turned 
   await expect(page.getByText('No page matches these filters.')).toBeVisible()
 })
 
+test('the pages that differ are filtered by type and category', async ({ page }) => {
+  await enter(page, '/releases/compare/de?in=de/de-DE&from=1&to=2')
+  const grid = page.getByRole('grid', { name: 'Pages that differ' })
+  await expect(grid.getByRole('row').first()).toBeVisible()
+  await page.getByLabel('Category').fill('bells')
+  await page.getByRole('option', { name: 'Klingeln' }).click()
+  await expect(grid.getByRole('row').first()).toContainText('Klingel')
+  await choose(page.getByLabel('Product type'), 'Klingel')
+  await expect(grid.getByRole('row').first()).toContainText('Klingel')
+  await choose(page.getByLabel('Product type'), 'Helm')
+  await expect(page.getByText('No page matches these filters.')).toBeVisible()
+  await choose(page.getByLabel('Product type'), 'All types')
+  await expect(grid.getByRole('row').first()).toContainText('Klingel')
+  await page.getByLabel('Category').fill('')
+  await page.keyboard.press('Tab')
+  await expect(grid.getByRole('row').first()).toBeVisible()
+})
+
 test('releases of two storefronts are prepared together, and each says with which it goes live', async ({ page }) => {
   test.slow()
   await enter(page, '/releases?in=uk/en-GB')

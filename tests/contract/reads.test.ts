@@ -40,7 +40,6 @@ const codes: Record<string, string> = {
 const queries: Record<string, string> = {
   listReleases: 'storefront=de',
   compareReleases: 'from=1&to=2',
-  pageOfTwoReleases: 'from=1&to=2',
   listSaved: 'kind=view',
   find: 'q=helmet',
   listRedirects: edition,
@@ -92,7 +91,7 @@ const withRecord: Record<string, { path: string; as: string }> = {
   sharedTextRemarks: { path: '/api/pieces/mounting', as: 'piece' },
 }
 /** Tried elsewhere: a stream without an end, a recipe with its stand-in, what has to be begun or prepared first. */
-const elsewhere = new Set(['events', 'tryRecipe', 'getJob', 'releasePage', 'deliverGroups'])
+const elsewhere = new Set(['events', 'tryRecipe', 'getJob', 'releasePage', 'pageOfTwoReleases', 'deliverGroups'])
 
 const reads = (Object.entries(operations) as [string, Operation][]).filter(
   ([name, o]) => (o.method === 'get' || o.reads) && !elsewhere.has(name),

@@ -48,6 +48,13 @@ describe('two releases', () => {
     expect((await compare(to, from)).body.counts).toEqual(body.counts)
     expect((await compare(to, to)).body).toEqual({ counts: { added: 0, changed: 0, removed: 0 }, count: 0, items: [] })
 
+    const filtered = async (filter: string) =>
+      (await maren.get<ComparedReleases>(`${address}?from=${from}&to=${to}&q=${sku}&${filter}`)).body.count
+    expect(await filtered('type=lock')).toBe(1)
+    expect(await filtered('type=pannier')).toBe(0)
+    expect(await filtered('category=on-the-bike&type=lock')).toBe(1)
+    expect(await filtered('category=bags')).toBe(0)
+
     const pageIn = (from: number, to: number) =>
       maren.get<PageOfTwoReleases>(`${address}/pages/de-DE/product/${sku}?from=${from}&to=${to}`)
     const page = (await pageIn(from, to)).body

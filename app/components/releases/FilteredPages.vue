@@ -4,6 +4,7 @@
   generic="Row extends { name: string; kind: string; key: string; language: string }, Shown extends string"
 >
 import type { Lines } from '~/composables/useListKeys'
+import type { PageFilter } from '~/composables/usePageFilter'
 
 /** Pages that a release changes, or that differ between two: filtered, searched, walked through by keys. */
 const props = defineProps<{
@@ -20,9 +21,7 @@ const props = defineProps<{
   isMarked?: (row: Row) => boolean
 }>()
 const at = defineModel<number>('at', { required: true })
-const shown = defineModel<Shown | 'all'>('shown', { required: true })
-const language = defineModel<string>('language', { required: true })
-const q = defineModel<string>('q', { required: true })
+const filter = defineModel<PageFilter<Shown>>('filter', { required: true })
 defineSlots<{ filters?(): unknown }>()
 const keyOf = ({ language, kind, key }: Row) => `${language}/${kind}/${key}`
 const changeOptions = computed(() => [option<Shown | 'all'>('all', 'all pages'), ...wordsOf(props.words)])
@@ -31,16 +30,17 @@ const changeOptions = computed(() => [option<Shown | 'all'>('all', 'all pages'),
 <template>
   <div class="split-side w-[330px] bg-sheet">
     <div class="flex flex-wrap gap-2 border-b border-hair px-3 py-2">
-      <SelectField v-model="shown" class="max-w-36" label="Pages that are shown" :options="changeOptions" />
+      <SelectField v-model="filter.shown" class="max-w-36" label="Pages that are shown" :options="changeOptions" />
       <SelectField
         v-if="languages.length > 1"
-        v-model="language"
+        v-model="filter.language"
         class="max-w-36"
         label="Language of the pages"
         :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
       />
+      <TypeAndCategoryFields v-model="filter" />
       <slot name="filters" />
-      <TextField v-model="q" class="w-full" label="Search by SKU or name" placeholder="SKU or name" />
+      <TextField v-model="filter.q" class="w-full" label="Search by SKU or name" placeholder="SKU or name" />
       <span class="text-[12px] text-ink2" role="status">{{
         list.count.value === undefined ? '' : countShown(list.count.value, 'page')
       }}</span>

@@ -42,7 +42,7 @@ watch(
   { immediate: true },
 )
 
-const { shown, language, q, filter: chosen, isFiltered } = usePageFilter<keyof typeof pageChangeWords>()
+const { filter, asked: askedPages, isFiltered } = usePageFilter<keyof typeof pageChangeWords>()
 /** The number of the step whose pages are shown; 0 for all. */
 const cause = ref(0)
 const { data: causes } = useAnswer(
@@ -58,21 +58,21 @@ const links = useAnswer('releaseLinks', () => (isPrepared.value ? { params: { id
 const causeOptions = computed(() =>
   (causes.value?.items ?? []).map(({ step, title, pages }) => option(step, `${title} (${numberShown(pages)})`)),
 )
-const filter = computed(() => ({ ...chosen.value, ...(cause.value === 0 ? {} : { cause: cause.value }) }))
+const query = computed(() => ({ ...askedPages.value, ...(cause.value === 0 ? {} : { cause: cause.value }) }))
 // Who searches may search for a variant; else variants that change as their products do are left to these.
 const list = usePages<ReleasePageRow>(
   (offset, limit, signal) =>
     call('releasePages', {
       params: { id: id.value },
-      query: { ...filter.value, folded: q.value === '', offset, limit },
+      query: { ...query.value, folded: filter.value.q === '', offset, limit },
       signal,
     }),
   // Going live changes nothing of what was prepared: the list stays where it is.
-  () => [id.value, isPrepared.value, release.value?.base, filter.value],
+  () => [id.value, isPrepared.value, release.value?.base, query.value],
   50,
 )
 const at = ref(0)
-watch(filter, () => {
+watch(query, () => {
   at.value = 0
 })
 const here = computed(() => list.row(at.value))
@@ -188,9 +188,7 @@ const mayRevert = computed(
         <div class="split-body">
           <FilteredPages
             v-model:at="at"
-            v-model:shown="shown"
-            v-model:language="language"
-            v-model:q="q"
+            v-model:filter="filter"
             :list="list"
             :languages="languages"
             :words="pageChangeWords"

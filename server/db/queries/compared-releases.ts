@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { ReleasedChange } from '@contracts/release'
 import type { Db } from '../connect'
-import type { PageKey } from './page-key'
+import { areOfProducts, type OfProducts, type PageKey } from './page-key'
 
 // Two releases of a storefront beside each other.
 
@@ -13,7 +13,7 @@ export interface TwoReleases {
 }
 
 /** Which of the pages that differ are asked for. */
-export interface ComparedFilter {
+export interface ComparedFilter extends OfProducts {
   change?: ReleasedChange
   language?: string
   q?: string
@@ -54,8 +54,8 @@ function differing({ storefront, from, to }: TwoReleases): SQL {
       from pages d)`
 }
 
-function passing({ language, q }: ComparedFilter): SQL {
-  const all = [sql`true`]
+function passing({ language, q, ...of }: ComparedFilter): SQL {
+  const all = [sql`true`, ...areOfProducts(of, { kind: sql`differing.kind`, key: sql`differing.key` })]
   if (language !== undefined) all.push(sql`language = ${language}`)
   if (q !== undefined && q !== '')
     all.push(sql`(strpos(lower(key), lower(${q})) > 0 or strpos(lower(coalesce(name, '')), lower(${q})) > 0)`)

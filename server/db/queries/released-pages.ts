@@ -5,7 +5,7 @@ import type { PageChange } from '@core/release/compare'
 import type { Db, Tx } from '../connect'
 import { insertCauses } from './causes'
 import { millis } from './instants'
-import type { PageKey } from './page-key'
+import { areOfProducts, type OfProducts, type PageKey } from './page-key'
 import { dropAhead } from './rows-ahead'
 
 // Pages as releases have them: what a release would write, and all that was ever written.
@@ -182,7 +182,7 @@ export interface StoredReleasePage extends PageKey {
 }
 
 /** Which pages of a release are asked for. */
-export interface ReleasePageFilter {
+export interface ReleasePageFilter extends OfProducts {
   change?: ReleasedChange | 'held' | 'left-out'
   language?: string
   q?: string
@@ -200,8 +200,9 @@ const pageColumns = sql`
   (select count(*)::int from release_page v
     where v.release_id = g.release_id and v.like_key = g.key and v.language = g.language and v.kind = g.kind) as variants`
 
-function pagesWhere(releaseId: number, { change, language, q, cause, folded, going }: ReleasePageFilter): SQL {
-  const all = [sql`g.release_id = ${releaseId}`]
+function pagesWhere(releaseId: number, filter: ReleasePageFilter): SQL {
+  const { change, language, q, cause, folded, going } = filter
+  const all = [sql`g.release_id = ${releaseId}`, ...areOfProducts(filter, { kind: sql`g.kind`, key: sql`g.key` })]
   if (change === 'held') all.push(sql`g.held is not null`)
   else if (change === 'left-out') all.push(sql`g.left_out is not null`)
   else if (change !== undefined) all.push(sql`g.change = ${change} and ${goes}`)

@@ -17,6 +17,7 @@ import { documentReader } from '../../db/queries/released-documents'
 import { documentAt, rowsOfPages, type PageRow } from '../../db/queries/released-pages'
 import { livePointer, releaseOfNumber } from '../../db/queries/releases'
 import { notFound, Problem } from '../problem'
+import { inCategory, type Asked } from './asked-pages'
 import { comparedPage } from './compared'
 import { writeAllGoneBack } from './live-rows'
 
@@ -76,11 +77,12 @@ function rowOf(
 /** The pages that differ between two releases of a storefront, some at a time. Throws 404, 410. */
 export async function compareReleases(
   two: TwoReleases,
-  { offset, limit, ...filter }: ComparedFilter & { offset: number; limit: number },
+  { offset, limit, category, ...rest }: Asked<ComparedFilter>,
   now: number,
 ): Promise<ComparedReleases> {
   await refuseUnkept(two)
   const db = database()
+  const filter = { ...rest, ...(await inCategory(db, category)) }
   const { counts, items } = await differingPages(db, two, filter, { offset, limit })
   const states = await statesOf(two, items, now)
   const releases = await releasesThatChanged(db, two, items)

@@ -39,6 +39,7 @@ import { idOfCursor, pageOf } from '../paging'
 import { notFound, Problem, unprocessable } from '../problem'
 import { filterOf } from '../reach/reach'
 import { enqueue } from '../work/jobs'
+import { inCategory, type Asked } from './asked-pages'
 import { documentsOf, getRelease, lockedRelease, storedRelease } from './documents'
 import { prepared } from './on-its-way'
 import { backToDraft } from './scheduled'
@@ -210,10 +211,12 @@ export const pageRow = ({
 /** Pages of a release, some at a time. Throws 404. */
 export async function releasePages(
   id: string,
-  { offset, limit, ...filter }: ReleasePageFilter & { offset: number; limit: number },
+  { offset, limit, category, ...rest }: Asked<ReleasePageFilter>,
 ): Promise<{ items: ReleasePageRow[]; count: number }> {
   const { id: number } = await storedRelease(id)
-  const { count, items } = await stagedPages(database(), number, filter, { offset, limit })
+  const db = database()
+  const filter = { ...rest, ...(await inCategory(db, category)) }
+  const { count, items } = await stagedPages(db, number, filter, { offset, limit })
   return { items: items.map(pageRow), count }
 }
 

@@ -29,7 +29,7 @@ const areTwo = computed(() => from.value > 0 && to.value > 0)
 
 const changes = ['added', 'changed', 'removed'] as const satisfies ReleasedChange[]
 const changeWords = Object.fromEntries(changes.map((c) => [c, pageChangeWords[c]])) as Record<ReleasedChange, string>
-const { shown, language, q, filter, isFiltered } = usePageFilter()
+const { filter, asked, isFiltered } = usePageFilter()
 const languages = computed(
   () => setup.storefronts.find((s) => s.code === code.value)?.editions.map((e) => e.language) ?? [],
 )
@@ -37,16 +37,16 @@ const counts = ref<Record<ReleasedChange, number>>()
 const list = usePages<ComparedReleasePage>(
   async (offset, limit, signal) => {
     if (!areTwo.value) return { items: [], count: 0 }
-    const query = { ...two.value, ...filter.value, offset, limit }
+    const query = { ...two.value, ...asked.value, offset, limit }
     const answer = await call('compareReleases', { params: { storefront: code.value }, query, signal })
     counts.value = answer.counts
     return answer
   },
-  () => [code.value, two.value, filter.value],
+  () => [code.value, two.value, asked.value],
   50,
 )
 const at = ref(0)
-watch([two, filter], () => {
+watch([two, asked], () => {
   at.value = 0
 })
 const here = computed(() => list.row(at.value))
@@ -97,9 +97,7 @@ useHead({ title: computed(() => `Compare releases · ${setup.storefrontName(code
       <div class="split-body">
         <FilteredPages
           v-model:at="at"
-          v-model:shown="shown"
-          v-model:language="language"
-          v-model:q="q"
+          v-model:filter="filter"
           :list="list"
           :languages="languages"
           :words="changeWords"
