@@ -1,6 +1,9 @@
+import type { ShownSection } from '@core/composed/compose'
+import type { PageUse } from '@core/composed/page'
 import type { PagePicture } from '@core/page/media'
 import type { Availability } from '@core/page/availability'
 import type { PageInEdition } from '@core/release/alternates'
+import type { ReleasedComposedPage } from '@core/release/composed-document'
 import type { ReleasedPrice, ReleasedProduct } from '@core/release/document'
 import type { ChangeKind } from '@core/release/compare'
 
@@ -51,9 +54,32 @@ export interface DeliveredList {
   next: string | null
 }
 
+/** A page that is not of a product. */
+export interface ListedPageBeside {
+  code: string
+  /** The last part of its address, by which it is read. */
+  slug: string
+  title: string
+  /** A standing page, such as the one on returns, or how a composed page is used. */
+  use: 'standing' | PageUse
+}
+
 /** The pages that are not of products. */
 export interface DeliveredPages {
-  items: { code: string; title: string }[]
+  items: ListedPageBeside[]
+}
+
+/** A section of a composed page with what it shows of products. */
+export interface DeliveredSection extends Omit<ShownSection, 'products'> {
+  /** Of a row: its products, a few more than a shop shows, so that it can pass over some; null of other sections. */
+  products: { atMost: number; items: DeliveredCard[] } | null
+}
+
+/** A composed page as it is answered: with its own address, and those of the same page in other languages. */
+export interface DeliveredComposedPage extends Omit<ReleasedComposedPage, 'sections' | 'over'> {
+  sections: DeliveredSection[]
+  address: string | null
+  alternates: PageInEdition[]
 }
 
 /** That a page was added, changed or removed, for whoever keeps a copy. */

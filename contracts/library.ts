@@ -1,4 +1,5 @@
 import type { Campaign } from '@core/assignments/campaign'
+import type { ComposedPage } from '@core/composed/page'
 import type { NamedRule } from '@core/rules/condition'
 import type { BlockKind } from '@core/page/block-kind'
 import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
@@ -112,4 +113,5 @@ export interface ContentFile {
   pieces?: Piece[]
   questionSets?: QuestionSet[]
   assignments?: AssignmentRecord[]
+  composedPages?: ComposedPage[]
 }

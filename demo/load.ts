@@ -25,11 +25,14 @@ import {
   openingSpecials,
   pieces,
   questions,
+  composedPages,
   questionSets,
   specials,
 } from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
+import { nightRide } from './drawings/scenes'
+import { nightPicture } from './content/pages'
 import { terms } from './content/terms'
 import { rememberTexts } from './memory'
 import { recipes } from './recipes'
@@ -112,6 +115,13 @@ async function loadMedia(now: number) {
       }),
     )
   }
+  await keep(nightPicture, nightRide(), {
+    labels: {
+      'en-GB': 'A bicycle with a lamp in a street at night',
+      'de-DE': 'Ein Fahrrad mit Lampe auf einer nächtlichen Straße',
+      'fr-CH': 'Un vélo et son phare dans une rue, la nuit',
+    },
+  })
   await database().insert(t.media).values(rows)
 }
 
@@ -170,6 +180,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('pieces', [...questions, ...pieces])
   await put('question-sets', questionSets)
   await put('assignments', assignments.slice(0, -1))
+  await put('composed-pages', composedPages)
   await put('recipes', recipes)
   await put('glossary', terms)
   const skus = lines.flatMap((line) => line.models.map((m) => `product:${m.sku}`))

@@ -88,6 +88,33 @@ export interface DeliveredPage {
   html: string
 }
 
+/** Where a link of a section leads: a product, or another page by its code. */
+export type DeliveredLink = { sku: string } | { page: string }
+
+export interface DeliveredSection {
+  section: string
+  kind: string
+  title: string | null
+  html: string
+  picture: { name: string; alternative: string; width: number | null; height: number | null } | null
+  link: { label: string; to: DeliveredLink } | null
+  products: { atMost: number; items: DeliveredCard[] } | null
+}
+
+/** A page that was put together from sections. */
+export interface DeliveredComposed {
+  kind: 'composed'
+  code: string
+  slug: string
+  title: string
+  search: { title: string | null; description: string | null }
+  sections: DeliveredSection[]
+  address?: string | null
+  alternates?: { language: string; address: string }[]
+  /** Among everything: whether its time is over. */
+  over?: object | null
+}
+
 interface NamedByCode {
   code: string
   name: string
@@ -118,4 +145,5 @@ export interface DeliveredChanges {
 }
 
 /** What the lines of everything are; kinds that this shop knows nothing of are passed over. */
-export type Delivered = DeliveredProduct | DeliveredPhrases | DeliveredMenu | DeliveredPage | { kind: 'unknown' }
+export type Delivered =
+  DeliveredProduct | DeliveredPhrases | DeliveredMenu | DeliveredPage | DeliveredComposed | { kind: 'unknown' }

@@ -1,8 +1,10 @@
 import type {
   Delivered,
   DeliveredChanges,
+  DeliveredComposed,
   DeliveredGroup,
   DeliveredList,
+  DeliveredPage,
   DeliveredProduct,
   DeliveredStorefront,
 } from './delivered'
@@ -33,6 +35,8 @@ export interface Delivery {
   shelf(edition: Edition): Promise<Shelf>
   /** A product by the last part of its page's address: its slug, or its SKU where it has none. */
   product(edition: Edition, address: string): Promise<DeliveredProduct>
+  /** A page that is not of a product, by the last part of its address. */
+  page(edition: Edition, address: string): Promise<DeliveredPage | DeliveredComposed>
   list(edition: Edition, category: string, after: string | null): Promise<DeliveredList>
   sitemap(storefront: string, language: string, query: string): Promise<Response>
   picture(name: string, query: string): Promise<Response>
@@ -54,7 +58,7 @@ interface Kept {
 }
 
 const part = encodeURIComponent
-const isMissing = (e: unknown) => e instanceof NotDelivered && e.status === 404
+const isMissing = (e: unknown) => e instanceof NotDelivered && (e.status === 404 || e.status === 410)
 
 const pathOf = ({ storefront, language }: Pick<Edition, 'storefront' | 'language'>) =>
   `/delivery/${part(storefront)}/${part(language)}`
@@ -161,6 +165,7 @@ export function deliveryOf(origin: string, key: string | undefined, now: () => n
         throw e
       }
     },
+    page: (edition, address) => read(addressOf(edition, `pages/${part(address)}`)),
     list(edition, category, after) {
       return read(addressOf(edition, `categories/${part(category)}`, after === null ? {} : { cursor: after }))
     },

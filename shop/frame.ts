@@ -25,7 +25,7 @@ export const homeOf = ({ storefront, language }: { storefront: string; language:
 export const productLink = (place: Place, { slug, sku }: Pick<DeliveredCard, 'slug' | 'sku'>) =>
   `${homeOf(place)}/p/${part(slug ?? sku)}`
 export const categoryLink = (place: Place, code: string) => `${homeOf(place)}/c/${part(code)}`
-const pageLink = (place: Place, code: string) => `${homeOf(place)}/page/${part(code)}`
+export const pageLink = (place: Place, code: string) => `${homeOf(place)}/page/${part(code)}`
 export const pictureOf = (name: string, width: number) => `/pictures/${part(name)}?width=${width}`
 
 /** A picture in several widths, of which a browser takes the one that it has room for, in the words of `srcset`. */

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
+import { composedPage } from './composed'
 import { deliveryOf, NotDelivered } from './delivery'
 import type { Html } from './html'
 import { homeOf, type Place } from './frame'
@@ -214,7 +215,7 @@ async function pageOf(request: Request): Promise<{ status: number; page: Html }>
 }
 
 /** There is none, or a cursor in its address is none of a list's. */
-const noSuchPage = new Set([404, 422])
+const noSuchPage = new Set([404, 410, 422])
 
 /** Pages that are one of many, by what stands in their address before which one. */
 const detailPages: Record<string, (place: Place, of: string, url: URL) => Promise<Html | undefined>> = {
@@ -227,8 +228,8 @@ const detailPages: Record<string, (place: Place, of: string, url: URL) => Promis
     return categoryPage(place, list)
   },
   async page(place, of) {
-    const page = place.shelf.pages.get(of)
-    return page && standingPage(place, page)
+    const page = await delivery.page(place, of)
+    return page.kind === 'composed' ? composedPage(place, page) : standingPage(place, page)
   },
 }
 

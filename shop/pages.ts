@@ -1,25 +1,16 @@
+import { card } from './card'
+import { landingLinks } from './composed'
 import type {
-  DeliveredCard,
   DeliveredList,
   DeliveredPage,
   DeliveredPart,
   DeliveredProduct,
   DeliveredStorefront,
 } from './delivered'
-import { header, documentOf, homeOf, productLink, categoryLink, pictureOf, phrase, widthsOf, type Place } from './frame'
+import { header, documentOf, homeOf, categoryLink, pictureOf, phrase, widthsOf, type Place } from './frame'
 import { delivered, html, type Html } from './html'
 import type { Card, Shelf } from './shelf'
 import { wordsIn } from './words'
-
-function card(place: Place, c: DeliveredCard): Html {
-  const lang = c.nameLanguage === null ? '' : html` lang="${c.nameLanguage}"`
-  return html`<li class="card"><a href="${productLink(place, c)}">
-<span class="frame">${c.picture ? html`<img src="${pictureOf(c.picture.name, 480)}" alt="" loading="lazy" />` : ''}</span>
-<span class="words"><b${lang}>${c.name}</b>
-${c.summary ? html`<small>${c.summary}</small>` : ''}
-${c.price ? html`<span class="price">${c.price.shown}</span>` : ''}</span>
-</a></li>`
-}
 
 /** The page on which one chooses a storefront and a language. */
 export function choicePage(storefronts: readonly DeliveredStorefront[]): Html {
@@ -124,7 +115,8 @@ export function homePage(place: Place, page: number): Html {
     html`${header(place)}
       <main>
         <h1 class="unseen">${wordsIn(place.language).home}</h1>
-        ${categoryLinks(place, topCategories(place.shelf))} ${listOf(place, cards, { path: homeOf(place), page })}
+        ${page === 1 && landingLinks(place)} ${categoryLinks(place, topCategories(place.shelf))}
+        ${listOf(place, cards, { path: homeOf(place), page })}
       </main>`,
   )
 }

@@ -2,6 +2,7 @@ import type {
   Delivered,
   DeliveredCard,
   DeliveredChanges,
+  DeliveredComposed,
   DeliveredMenuEntry,
   DeliveredPage,
   DeliveredPhrases,
@@ -16,6 +17,14 @@ export interface Card extends DeliveredCard {
   categories: { code: string; name: string }[]
 }
 
+/** A landing page as the first page leads to it. */
+export interface Landing {
+  slug: string
+  title: string
+  /** The picture that it opens with. */
+  picture: string | null
+}
+
 export interface Shelf {
   /** After which changes it is. */
   cursor: string
@@ -26,6 +35,8 @@ export interface Shelf {
   menu: DeliveredMenuEntry[]
   /** Standing pages by their codes. */
   pages: Map<string, DeliveredPage>
+  /** Landing pages by their codes. */
+  landing: Map<string, Landing>
   /** By SKU; the variants of a product have no card of their own. */
   cards: Map<string, Card>
   /** The cards in the order of their names. */
@@ -45,7 +56,13 @@ const cardOf = (p: DeliveredProduct): Card => ({
 
 const emptyShelf = (cursor: string, read: number): Shelf => ({
   ...{ cursor, read, direction: 'ltr', phrases: {}, menu: [] },
-  ...{ pages: new Map(), cards: new Map(), sorted: [] },
+  ...{ pages: new Map(), landing: new Map(), cards: new Map(), sorted: [] },
+})
+
+const landingOf = ({ slug, title, sections }: DeliveredComposed): Landing => ({
+  slug,
+  title,
+  picture: sections.find((section) => section.picture !== null)?.picture?.name ?? null,
 })
 
 /** What is done with a document of each kind. */
@@ -59,6 +76,10 @@ const takers: { [K in Delivered['kind']]?: (shelf: Shelf, document: Extract<Deli
   },
   page(shelf, page) {
     shelf.pages.set(page.code, page)
+  },
+  composed(shelf, page) {
+    if (page.over) shelf.landing.delete(page.code)
+    else shelf.landing.set(page.code, landingOf(page))
   },
   product(shelf, product) {
     if (product.parent === null) shelf.cards.set(product.sku, cardOf(product))
@@ -91,10 +112,15 @@ export async function fullShelf(answer: Response, language: string, now: number)
   return sort(shelf, language)
 }
 
+const copied = ({ pages, landing, cards }: Shelf): Pick<Shelf, 'pages' | 'landing' | 'cards'> => ({
+  ...{ pages: new Map(pages), landing: new Map(landing), cards: new Map(cards) },
+})
+
 /** Where documents of each kind are read, under the address of their edition. */
 const paths: Record<string, (key: string) => string> = {
   product: (key) => `products/${encodeURIComponent(key)}`,
   page: (key) => `pages/${encodeURIComponent(key)}`,
+  composed: (key) => `pages/${encodeURIComponent(key)}`,
   menu: () => 'menu',
   phrases: () => 'phrases',
 }
@@ -111,10 +137,13 @@ export async function shelfAfter(
 ): Promise<Shelf> {
   const changed = items.filter((c) => c.language === language && c.kind in paths)
   if (changed.length === 0) return { ...shelf, cursor: next }
-  const after: Shelf = { ...shelf, cursor: next, pages: new Map(shelf.pages), cards: new Map(shelf.cards) }
+  const after: Shelf = { ...shelf, cursor: next, ...copied(shelf) }
   for (const { kind, key } of changed) {
     const document = await read(paths[kind]!(key))
-    if (document) take(after, document)
+    // One whose time is over may lead to another page.
+    const isIt = document !== undefined && (document.kind !== 'composed' || document.code === key)
+    if (isIt) take(after, document)
+    else if (kind === 'composed') after.landing.delete(key)
     else if (kind === 'product') after.cards.delete(key)
     else if (kind === 'page') after.pages.delete(key)
   }

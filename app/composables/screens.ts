@@ -77,7 +77,6 @@ export const stages: readonly Stage[] = [
     parts: [
       { to: '/assignments', name: 'Assignments', words: 'rules reach targeting' },
       { to: '/rules', name: 'Named rules', words: 'conditions segments' },
-      { to: '/campaigns', name: 'Campaigns', words: 'season sale dates' },
       { to: '/coverage', name: 'Coverage', words: 'gaps report' },
     ],
   },
@@ -92,6 +91,16 @@ export const stages: readonly Stage[] = [
       { to: '/translation/carried-over', name: 'Carried over', words: 'translation options labels pictures' },
       { to: '/translation/memory', name: 'Memory', words: 'translation tmx matches' },
       { to: '/translation/glossary', name: 'Glossary', words: 'terms terminology forbidden' },
+    ],
+  },
+  {
+    code: 'campaigns',
+    name: 'Campaigns',
+    to: '/campaigns',
+    drawing: 'M4 7h16M4 12h16M4 17h16M7 5v4M15 10v4M10 15v4',
+    parts: [
+      { to: '/campaigns', name: 'Campaigns', words: 'season sale dates' },
+      { to: '/pages', name: 'Pages', words: 'landing composed hero sections address' },
     ],
   },
   {

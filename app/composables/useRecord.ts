@@ -18,6 +18,7 @@ const pages: Partial<Record<RecordKindName, string>> = {
   'block-kinds': 'settings/block-kinds',
   'named-rules': 'rules',
   glossary: 'translation/glossary',
+  'composed-pages': 'pages',
 }
 
 /** The page that lists the records of a kind. */

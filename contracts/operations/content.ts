@@ -1,4 +1,5 @@
 import { Joi } from '../schema'
+import { composedPageRecord, type TriedComposedPage } from '../composed'
 import {
   mediaQuery,
   renditionQuery,
@@ -47,6 +48,7 @@ export interface ContentAnswers {
   proof: Proof
   tryProof: TriedProof
   proofMoments: ProofMoments
+  tryComposedPage: TriedComposedPage
   deliveredProof: DeliveredProof
   listMedia: Counted<ListedMedia>
   uploadMedia: Uploaded
@@ -124,6 +126,20 @@ export const contentOperations = {
     summary: 'The product page as it will be, with the reason for each part',
     action: 'read',
     query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment }),
+  },
+  tryComposedPage: {
+    method: 'post',
+    path: '/api/page-trials',
+    summary:
+      'A composed page as it would be in an edition at a moment, with what stands on it and what does not, and why',
+    action: 'read',
+    reads: true,
+    body: Joi.object({
+      ...edition,
+      group: Joi.string().allow('', null),
+      at: moment,
+      page: composedPageRecord.required(),
+    }),
   },
   tryProof: {
     method: 'post',

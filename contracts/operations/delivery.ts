@@ -2,6 +2,7 @@ import type { ReleasedCategories, ReleasedMenu, ReleasedPhrases, ReleasedStandin
 import {
   listPart,
   type DeliveredChanges,
+  type DeliveredComposedPage,
   type DeliveredGroup,
   type DeliveredList,
   type DeliveredPages,
@@ -22,7 +23,7 @@ export interface DeliveryAnswers {
   deliverProduct: DeliveredProduct
   deliverBySlug: DeliveredProduct
   deliverPages: DeliveredPages
-  deliverPage: ReleasedStandingPage
+  deliverPage: ReleasedStandingPage | DeliveredComposedPage
   deliverCategories: ReleasedCategories
   deliverCategory: DeliveredList
   deliverPhrases: ReleasedPhrases
@@ -117,10 +118,12 @@ export const deliveryOperations = {
   deliverPage: {
     method: 'get',
     path: `${edition}/pages/{page}`,
-    summary: 'A released page that is not of a product, by its code',
+    summary:
+      'A released page that is not of a product, by the last part of its address or its code: 301 where that is ' +
+      'another now, 410 of a landing page whose time is over',
     action: null,
     fromCopy: true,
-    query: pinned,
+    query: pinnedForGroup,
     headers: conditional,
   },
   deliverCategories: {

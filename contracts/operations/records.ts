@@ -1,5 +1,6 @@
 import { Joi, type AnyOf, type Infer, type Schema } from '../schema'
 import { recipeRecord } from '../drafting'
+import { composedPageRecord } from '../composed'
 import { connectionRecord } from '../connections'
 import { feedRecord } from '../feeds'
 import { mediaRecord } from '../media'
@@ -163,6 +164,15 @@ export const recordContracts = {
     reads: 'A campaign',
     writes: 'Write a campaign',
     deletes: 'Delete a campaign that nothing belongs to',
+  },
+  'composed-pages': {
+    name: 'ComposedPage',
+    schema: composedPageRecord,
+    action: 'edit-content',
+    lists: 'Composed pages, by code',
+    reads: 'A composed page with its sections',
+    writes: 'Write a composed page',
+    deletes: 'Delete a composed page that no other leads to',
   },
   recipes: {
     name: 'Recipe',

@@ -18,6 +18,8 @@ export interface RecordChange {
 /** A page of a release, as its causes are looked for. */
 export interface ChangedPage {
   kind: ReleasedDocument['kind']
+  /** Under which it is kept: of a product its SKU. */
+  key: string
   storefront: string
   type: string | null
   category: string | null
@@ -69,12 +71,13 @@ const touches: Record<string, Touches> = {
   attributes: (_, looked) => isProduct(looked) && looked.hasValues,
   pieces: ({ code }, looked) => looked.pieces.has(code),
   'block-kinds': (_, looked) => looked.pieces.size > 0,
+  'composed-pages': ({ code }, { page }) => page.kind === 'composed' && code === page.key,
   'question-sets': (_, looked) => looked.hasQuestions,
   assignments: ({ before, after }, looked) =>
     [...assignedIn(before), ...assignedIn(after)].some((one) => brings(one, looked)),
   'named-rules': (_, looked) => looked.pieces.size > 0,
   campaigns: ({ code }, looked, assigned) =>
-    assigned.some((one) => one.limits.campaign === code && brings(one, looked)),
+    looked.page.kind === 'composed' || assigned.some((one) => one.limits.campaign === code && brings(one, looked)),
   media: ({ code }, looked) => looked.text().includes(`"${code}"`),
 }
 

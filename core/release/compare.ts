@@ -1,6 +1,8 @@
 import { same } from '../catalogue/patch'
 import { unmoved } from '../page/differences'
 import { phraseLine } from '../page/phrases'
+import type { ShownSection } from '../composed/compose'
+import type { ReleasedComposedPage } from './composed-document'
 import type { ReleasedPart, ReleasedProduct, ReleasedDocument } from './document'
 import type { ReleasedPhrases, ReleasedStandingPage, SiteDocument } from './site'
 
@@ -143,10 +145,56 @@ const siteChanges: {
   page: standingPageChange,
 }
 
+/** What a composed page shows as a whole, and how that is read. */
+const composedHead = {
+  name: (d) => d.title,
+  slug: (d) => d.slug,
+  search: (d) => d.search,
+} as const satisfies Partial<Record<HeadField, (document: ReleasedComposedPage) => unknown>>
+
+const sectionTitle = ({ title, kind }: ShownSection): string => title ?? kind
+
+/** How the sections of a composed page differ, each by its code. */
+function sectionChanges(was: readonly ShownSection[], is: readonly ShownSection[]): PageChange[] {
+  const change = (what: ChangeKind, section: ShownSection): PageChange => ({
+    ...{ what, of: section.section, title: sectionTitle(section), area: 'sections' },
+  })
+  const before = new Map(was.map((section, at) => [section.section, { section, at }]))
+  const both = is.flatMap(({ section }) =>
+    before.has(section) ? [{ key: section, before: before.get(section)!.at }] : [],
+  )
+  const still = unmoved(both)
+  const found = is.flatMap((section): PageChange[] => {
+    const then = before.get(section.section)
+    if (!then) return [change('added', section)]
+    if (!same(then.section, section)) return [change('changed', section)]
+    return still.has(section.section) ? [] : [change('moved', section)]
+  })
+  const left = new Set(is.map((section) => section.section))
+  return [...found, ...was.filter((s) => !left.has(s.section)).map((s) => change('removed', s))]
+}
+
+/** What differs between two states of a composed page; one whose time is over is gone. */
+function composedChanges(before: ReleasedComposedPage | null, after: ReleasedComposedPage | null): PageChange[] {
+  const [was, is] = [before?.over === null ? before : null, after?.over === null ? after : null]
+  if (was === null || is === null) {
+    const one = is ?? was
+    return one === null
+      ? []
+      : [{ what: comesOrGoes(was !== null, is !== null), of: 'page', title: one.title, area: '' }]
+  }
+  const fields = (Object.keys(composedHead) as (keyof typeof composedHead)[])
+    .filter((field) => !same(composedHead[field](was), composedHead[field](is)))
+    .map(fieldChange)
+  return [...fields, ...sectionChanges(was.sections, is.sections)]
+}
+
 /** What differs between two states of anything that a release keeps; null is that there is none. */
 export function documentChanges(before: ReleasedDocument | null, after: ReleasedDocument | null): PageChange[] {
   const kind = (after ?? before)?.kind
   if (kind === undefined) return []
   if (kind === 'product') return pageChanges(before as ReleasedProduct | null, after as ReleasedProduct | null)
+  if (kind === 'composed')
+    return composedChanges(before as ReleasedComposedPage | null, after as ReleasedComposedPage | null)
   return siteChanges[kind](before as never, after as never)
 }

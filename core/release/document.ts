@@ -16,7 +16,8 @@ import { structuredData, withoutOwnMarkup } from '../page/structured'
 import { displayValue, editionReader, slugOf, valuesFor, type ValuesOf } from '../page/values'
 import { writtenPrice, type WrittenPrice } from '../page/written-price'
 import type { Reader } from '../values/resolve'
-import type { SiteDocument } from './site'
+import type { ReleasedComposedPage } from './composed-document'
+import { siteKinds, type SiteDocument } from './site'
 
 /** A part of a page as shoppers get it. */
 export interface ReleasedPart {
@@ -81,8 +82,15 @@ export interface ReleasedProduct {
   structured: object[]
 }
 
+/** The kinds of documents that a release keeps, in the order in which they are given. */
+export const releasedKinds = [
+  ...siteKinds,
+  'composed',
+  'product',
+] as const satisfies readonly ReleasedDocument['kind'][]
+
 /** What a release keeps of a storefront: its pages, and what stands beside them. */
-export type ReleasedDocument = ReleasedProduct | SiteDocument
+export type ReleasedDocument = ReleasedProduct | ReleasedComposedPage | SiteDocument
 
 const partDocument = ({ piece, kind, title, html, sign, questions }: Shown): ReleasedPart => ({
   piece,
@@ -207,15 +215,20 @@ function documentOf(input: PageInput, page: Page, product: Product): ReleasedPro
   }
 }
 
+/** The pictures that a page shows beside its texts, by their names. */
+function picturesOf(document: ReleasedProduct | ReleasedComposedPage): string[] {
+  if (document.kind === 'composed') return document.sections.flatMap(({ picture }) => picture?.name ?? [])
+  const related = document.related.flatMap((g) => g.items.flatMap((item) => item.picture ?? []))
+  return [...document.pictures.map((p) => p.name), ...related]
+}
+
 const namedMedia = /\/delivery\/media\/([^"'?#\s<>\\]+)/g
 
 /** The pictures and files of the media library that a document names, given with its canonical text. */
 export function mediaOf(document: ReleasedDocument, text: string): string[] {
-  if (document.kind !== 'product') return []
+  if (document.kind !== 'product' && document.kind !== 'composed') return []
   const named = [...text.matchAll(namedMedia)].map(([, name]) => decodeURIComponent(name!))
-  const pictures = document.pictures.map((p) => p.name)
-  const related = document.related.flatMap((g) => g.items.flatMap((item) => item.picture ?? []))
-  return [...new Set([...named, ...pictures, ...related])].sort()
+  return [...new Set([...named, ...picturesOf(document)])].sort()
 }
 
 /** A document as it is kept: one text for one content (RFC 8785, JSON Canonicalization Scheme). */

@@ -43,6 +43,8 @@ function writtenLinks(document: ReleasedDocument): string[] {
   switch (document.kind) {
     case 'product':
       return linksOfParts(withQuestions(document.areas.flatMap((a) => a.parts)))
+    case 'composed':
+      return document.sections.flatMap((section) => linksInHtml(section.html))
     case 'page':
       return linksInHtml(document.html)
     case 'menu':

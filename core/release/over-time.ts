@@ -43,15 +43,21 @@ const lastMoment = 8_640_000_000_000_000
 /** A page with more stretches than this changes too often to be kept: something in its dates is wrong. */
 export const mostStretches = 64
 
+/** A page at a moment; null is no page. */
+export interface PageAt {
+  document: ReleasedDocument | null
+  lacking: readonly LackingPiece[]
+}
+
 /**
- * A page from now on as a function of time: put together at every moment at which something that it depends on begins
- * or ends. Neighbours that are the same are one. What was before now is not asked; the first stretch stands for it.
+ * A page from now on as a function of time: put together now and at every later moment at which something that it
+ * depends on begins or ends. Neighbours that are the same are one. What was before now is not asked; the first stretch
+ * stands for it.
  */
-export function overTime(input: PageInput, now: number): OverTime {
-  const at = (moment: number) => productPage({ ...input, lens: { ...input.lens, moment } })
+export function stretchesAt(now: number, later: readonly number[], at: (moment: number) => PageAt): OverTime {
   const stretches: Stretch[] = []
   const lacking = new Map<string, LackingFrom>()
-  for (const moment of [now, ...momentsBetween({ ...input, lens: { ...input.lens, moment: now } }, now, lastMoment)]) {
+  for (const moment of [now, ...later]) {
     const { document, lacking: missing } = at(moment)
     const from = moment === now ? -Infinity : moment
     // What is not shown changes nothing on the page: it is looked for in stretches that are like those before, too.
@@ -61,6 +67,12 @@ export function overTime(input: PageInput, now: number): OverTime {
     stretches.push({ from, document, text })
   }
   return { stretches, lacking: [...lacking.values()] }
+}
+
+/** The page of a product from now on as a function of time. */
+export function overTime(input: PageInput, now: number): OverTime {
+  const later = momentsBetween({ ...input, lens: { ...input.lens, moment: now } }, now, lastMoment)
+  return stretchesAt(now, later, (moment) => productPage({ ...input, lens: { ...input.lens, moment } }))
 }
 
 /** The customer groups that anything a page depends on names: for all others it is as it is for nobody. */
@@ -88,21 +100,28 @@ const forGroup = (group: string, { stretches, lacking }: OverTime): StretchesOfG
 })
 
 /**
- * A page as a function of customer group and time: nobody first, then each group for which it differs at any moment,
- * with all its stretches. Empty where nobody ever has a page.
+ * A page as a function of customer group and time: nobody first, then each of some groups for which it differs at any
+ * moment, with all its stretches. Empty where nobody ever has a page.
  */
-export function pageOverTime(page: PageInput, now: number): StretchesOfGroup[] {
-  const { assignments, certain } = everReaching(page, now)
-  const input = { ...page, assignments, reached: certain }
-  const of = (group: string | null) => overTime({ ...input, lens: { ...input.lens, group } }, now)
+export function stretchesOfGroups(
+  named: readonly string[],
+  of: (group: string | null) => OverTime,
+): StretchesOfGroup[] {
   const nobody = forGroup('', of(null))
-  const groups = groupsNamed(input).map((group) => forGroup(group, of(group)))
+  const groups = named.map((group) => forGroup(group, of(group)))
   const isLikeNobody = ({ stretches }: StretchesOfGroup) => sameStretches(stretches, nobody.stretches)
   const likeNobody = groups.filter(isLikeNobody).flatMap(({ lacking }) => lacking)
   const others = groups.filter((one) => !isLikeNobody(one))
   const all = [{ ...nobody, lacking: [...nobody.lacking, ...likeNobody] }, ...others]
   const hasAny = all.some(({ stretches }) => stretches.some((s) => s.document !== null))
   return hasAny ? all : []
+}
+
+/** The page of a product as a function of customer group and time. Empty where nobody ever has a page. */
+export function pageOverTime(page: PageInput, now: number): StretchesOfGroup[] {
+  const { assignments, certain } = everReaching(page, now)
+  const input = { ...page, assignments, reached: certain }
+  return stretchesOfGroups(groupsNamed(input), (group) => overTime({ ...input, lens: { ...input.lens, group } }, now))
 }
 
 /** What stands beside the pages as a function of time: the same for everybody, always. */

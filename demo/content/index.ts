@@ -1,5 +1,6 @@
 export { assignments, blockKinds, campaigns } from './assignments'
 export { questions, questionSets } from './questions'
+export { composedPages } from './pages'
 export { openingSpecials, specials } from './specials'
 import { morePieces } from './assignments'
 import { pieces as written } from './pieces'

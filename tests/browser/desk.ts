@@ -175,6 +175,16 @@ export async function patchValues(
   expect(done.status()).toBe(200)
 }
 
+/** Makes a record, as the application would. */
+export async function putRecord(page: Page, kind: string, record: { code: string }): Promise<void> {
+  const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
+  const done = await page.request.put(`/api/${kind}/${record.code}`, {
+    headers: { 'If-None-Match': '*', 'x-inkloom-token': token },
+    data: record,
+  })
+  expect(done.status()).toBe(201)
+}
+
 /** The condition with which a new assignment begins waits for its value: another takes its place. */
 export async function dropWaiting(root: Page | Locator) {
   await root.getByRole('button', { name: 'Add a condition' }).first().waitFor()

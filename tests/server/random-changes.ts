@@ -162,6 +162,17 @@ function renamed(of: string): RandomChange['make'] {
   return patched(of, { values })
 }
 
+/** Writes the composed page. */
+const composed = (title: string, limits: object, resting = false) =>
+  written('composed-pages', {
+    ...{ code: 'landing', name: 'Landing', resting, limits },
+    ...{ titles: { 'fr-CH': title, 'de-CH': title }, slugs: { 'fr-CH': 'arrivee', 'de-CH': 'ankunft' } },
+    sections: [
+      { code: 'opening', kind: 'hero', texts: { title: { 'fr-CH': title, 'de-CH': title } } },
+      { code: 'later', kind: 'text', limits: { from: '2027-01-20' }, texts: { text: { 'fr-CH': '<p>Neige.</p>' } } },
+    ],
+  })
+
 /** Any change of a record that pages are made of. */
 const recordChange = fc.oneof(
   change('a piece', fc.record({ code: one(pieces), title: word }), ({ code, title }) =>
@@ -172,6 +183,9 @@ const recordChange = fc.oneof(
       ...piece(`own-${of.sku.toLowerCase()}`, of.title),
       own: { sku: of.sku, limits: limitsOf(of) },
     }),
+  ),
+  change('a composed page', fc.record({ title: word, campaign: one([null, 'frost']), resting: fc.boolean() }), (of) =>
+    composed(of.title, { campaign: of.campaign }, of.resting),
   ),
   change('a question set', fc.subarray(['how-long', 'which-one']), (questions) =>
     written('question-sets', { code: 'questions', name: 'Questions', questions }),
@@ -317,6 +331,8 @@ export const everyKindOfChange: RandomChange[] = [
   { says: 'an assignment', make: rewritten('assignments', 'a-0', () => ({ order: 5 })) },
   { says: 'an assignment that stands only later', make: rewritten('assignments', 'a-1', () => ({ resting: true })) },
   { says: 'no assignment', make: (at) => deleteRecord(ada, 'assignments', 'a-2', '*', at) },
+  { says: 'a composed page', make: composed('Changed', { campaign: null }) },
+  { says: 'a composed page to come', make: composed('Coming', { campaign: 'frost' }) },
   { says: 'a named rule', make: rewritten('named-rules', 'light-or-wool', () => ({ rule: { all: [] } })) },
   { says: 'an attribute', make: rewritten('attributes', 'weight', () => ({ labels: { 'fr-CH': 'Masse' } })) },
   { says: 'a type', make: rewritten('product-types', 'glove', () => ({ attributes: [] })) },

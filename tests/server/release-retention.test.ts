@@ -117,7 +117,11 @@ describe('releases that are no longer kept', () => {
         for (const [i, state] of states.entries())
           for (const [key, said] of Object.entries(state))
             expect(
-              await keyOfSlug(database(), { storefront, release: states.length }, language, `${key}-${said}`),
+              await keyOfSlug(
+                database(),
+                { storefront, release: states.length },
+                { language, kind: 'product', slug: `${key}-${said}` },
+              ),
               `the address of ${key} in release ${i + 1}`,
             ).toBe(key)
       }),

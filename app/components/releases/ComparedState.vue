@@ -23,6 +23,13 @@ const page = computed(() =>
     <ScaledWidth v-if="page" :width="width">
       <ProofFrame class="page-frame" :page="page" :language="language" :asked="null" :marks="marks" :called="called" />
     </ScaledWidth>
+    <ComposedPreview
+      v-else-if="document?.kind === 'composed'"
+      :sections="document.sections"
+      :language="language"
+      :marks="marks"
+      :called="called"
+    />
     <DocumentLines
       v-else-if="document && document.kind !== 'product'"
       :document="document"

@@ -63,7 +63,7 @@ const found = useAnswer(
         ><input v-model="covers" type="radio" value="condition" /> products that match conditions</label
       >
       <label v-if="setup.campaigns.size" class="inline-row"
-        ><input v-model="covers" type="radio" value="campaign" /> products of a campaign</label
+        ><input v-model="covers" type="radio" value="campaign" /> products and pages of a campaign</label
       >
       <label class="inline-row"><input v-model="covers" type="radio" value="skus" /> selected products</label>
     </div>

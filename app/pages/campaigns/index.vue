@@ -37,7 +37,7 @@ useKeys('Campaigns', [
 
 <template>
   <div class="page">
-    <PageHead stage="assignments" title="Campaigns">
+    <PageHead stage="campaigns" title="Campaigns">
       <template #line
         >Periods in some storefronts to which assignments belong. “Running” is as of the date in the lens.</template
       >

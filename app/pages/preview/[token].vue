@@ -93,6 +93,12 @@ useHead({ title: computed(() => (preview.value ? `${preview.value.title} · Prev
               :screen="screen"
               called="The page"
             />
+            <ComposedPreview
+              v-else-if="document?.kind === 'composed'"
+              :sections="document.sections"
+              :language="edition.language"
+              called="The page"
+            />
             <DocumentLines
               v-else-if="document && document.kind !== 'product'"
               :document="document"

@@ -112,19 +112,18 @@ export async function deliveredPages(
 }
 
 /**
- * The product that a slug means in an edition: one whose page has it, or had it in an earlier release; a page of now
+ * The page of a kind that a slug means in an edition, by its key: one that has it, or had it in an earlier release; a page of now
  * before one of then, the latest first. Undefined where no page ever had it.
  */
 export async function keyOfSlug(
   db: Db,
   reading: ReleaseRead,
-  language: string,
-  slug: string,
+  { language, kind, slug }: { language: string; kind: string; slug: string },
 ): Promise<string | undefined> {
   const { storefront, release } = reading
   const { rows } = await db.execute<{ key: string }>(sql`
     select p.key from ${rowsRead(reading)} p
-    where p.storefront = ${storefront} and p.language = ${language} and p.slug = ${slug} and p.since <= ${release}
+    where p.storefront = ${storefront} and p.language = ${language} and p.kind = ${kind} and p.slug = ${slug} and p.since <= ${release}
     order by (${validAt(release)}) desc, p.since desc limit 1`)
   return rows[0]?.key
 }
@@ -187,6 +186,18 @@ export async function nextInList(db: Db, reading: ReadFor, asked: InCategories):
   const { rows } = await db.execute<{ next: number | null }>(sql`
     select ${millis(sql`min(p.begins)`)} as next from ${rowsRead(reading)} p
     where ${inCategories(reading, asked)} and p.begins > ${instant(asked.now)}`)
+  return rows[0]!.next
+}
+
+/** When any page of a kind changes next by itself, in milliseconds since 1970; null where none does. */
+export async function nextOfKind(
+  db: Db,
+  reading: ReadFor,
+  { now, ...of }: { language: string; kind: string; now: number },
+): Promise<number | null> {
+  const { rows } = await db.execute<{ next: number | null }>(sql`
+    select ${millis(sql`min(p.begins)`)} as next from ${rowsRead(reading)} p
+    where ${ofKind(reading, of)} and p.begins > ${instant(now)}`)
   return rows[0]!.next
 }
 

@@ -196,14 +196,16 @@ export async function countPagesOf(
   roots: readonly number[],
 ): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
-    select count(distinct (r.language, r.key))::int as n
-    from released_page r join product p on p.sku = r.key
-    where r.storefront = ${storefront} and r.kind = 'product' and r.document is not null
-      and r.language = any(${sql.param(languages)}::text[]) and ${validAt(release, sql`r`)}
-      and p.root_id = any(${sql.param([...roots])}::int[])
-      and not exists (select 1 from released_page later
-        where later.storefront = r.storefront and later.language = r.language and later.kind = r.kind
-          and later.key = r.key and later.group_code = r.group_code and ${validAt(release, sql`later`)}
-          and later.begins > r.begins and later.begins <= ${instant(now)})`)
+    select count(*)::int as n from (
+      select r.language, r.key from released_page r join product p on p.sku = r.key
+      where r.storefront = ${storefront} and r.kind = 'product' and r.document is not null
+        and r.language = any(${sql.param(languages)}::text[]) and ${validAt(release, sql`r`)}
+        and p.root_id = any(${sql.param([...roots])}::int[])
+        -- Few rows have a beginning: an index has these alone.
+        and not exists (select 1 from released_page later
+          where later.begins > '-infinity' and later.storefront = r.storefront and later.language = r.language
+            and later.kind = r.kind and later.key = r.key and later.group_code = r.group_code
+            and ${validAt(release, sql`later`)} and later.begins > r.begins and later.begins <= ${instant(now)})
+      group by r.language, r.key) page`)
   return rows[0]!.n
 }

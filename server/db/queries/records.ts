@@ -26,6 +26,12 @@ export async function storedRecords<K extends RecordKindName>(db: Db, kind: K): 
   return rows.map((r) => r.body as RecordOf<K>)
 }
 
+/** The codes of all records of such a kind. */
+export async function codesOfRecords(db: Db, kind: RecordKindName): Promise<string[]> {
+  const rows = await db.select({ code: t.record.code }).from(t.record).where(eq(t.record.kind, kind))
+  return rows.map((r) => r.code)
+}
+
 /** A part of the records of such a kind that hold some words anywhere, by code, and how many do. */
 export async function findStoredRecords<K extends RecordKindName>(
   db: Db,

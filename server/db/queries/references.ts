@@ -108,7 +108,10 @@ export async function piecesWithInlineValue(db: Db, address: string): Promise<st
 export async function contentOfCampaign(db: Db, campaign: string): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(sql`
     select name from assignment where limits ->> 'campaign' = ${campaign} union all select name from piece
-    where own -> 'limits' ->> 'campaign' = ${campaign} order by 1`)
+    where own -> 'limits' ->> 'campaign' = ${campaign} union all select body ->> 'name' from record
+    where kind = 'composed-pages' and (body -> 'limits' ->> 'campaign' = ${campaign}
+      or body @? ${`$.sections[*].limits.campaign ? (@ == ${JSON.stringify(campaign)})`}::jsonpath)
+    order by 1`)
   return rows.map((r) => r.name)
 }
 

@@ -115,10 +115,12 @@ export async function keysOfNobody(db: Db, storefront: string, release: number, 
 /** The roots of products that have live pages and are not active, or are sold in some places or at some times only. */
 export async function rootsInDoubt(db: Db, storefront: string, release: number): Promise<number[]> {
   const { rows } = await db.execute<{ id: number }>(sql`
-    select distinct r.id from released_page p join product x on x.sku = p.key join product r on r.id = x.root_id
+    with doubtful as materialized (
+      select x.sku, x.root_id from product x join product r on r.id = x.root_id
+      where x.status <> 'active' or r.status <> 'active' or jsonb_array_length(r.range) > 0)
+    select distinct d.root_id as id from doubtful d join released_page p on p.key = d.sku
     where p.storefront = ${storefront} and p.kind = 'product' and p.document is not null and ${validAt(release)}
-      and (x.status <> 'active' or r.status <> 'active' or jsonb_array_length(r.range) > 0)
-    order by r.id`)
+    order by d.root_id`)
   return rows.map((r) => r.id)
 }
 

@@ -16,6 +16,7 @@ export interface ChangedAddresses extends DeliveredChange {
 const paths: Record<string, (key: string) => string> = {
   product: (key) => `products/${encodeURIComponent(key)}`,
   page: (key) => `pages/${encodeURIComponent(key)}`,
+  composed: (key) => `pages/${encodeURIComponent(key)}`,
   categories: () => 'categories',
   menu: () => 'menu',
   phrases: () => 'phrases',

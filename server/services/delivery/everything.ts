@@ -1,5 +1,4 @@
-import type { ReleasedDocument } from '@core/release/document'
-import { siteKinds } from '@core/release/site'
+import { releasedKinds, type ReleasedDocument } from '@core/release/document'
 import { database } from '../../db/connect'
 import { deliveredPages, type PageInOrder } from '../../db/queries/delivered-pages'
 import { documentsById } from '../../db/queries/released-documents'
@@ -10,7 +9,7 @@ const atOnce = 500
 
 /** All that is released of an edition at one release and moment, a line of JSON each. */
 export async function* linesOfEverything(reading: Reading, language: string, now: number): AsyncGenerator<string> {
-  for (const kind of [...siteKinds, 'product'] as const) yield* linesOfKind(reading, language, kind, now)
+  for (const kind of releasedKinds) yield* linesOfKind(reading, language, kind, now)
 }
 
 async function* linesOfKind(

@@ -1,5 +1,6 @@
-import type { DeliveredCard, DeliveredList, DeliveredPages } from '@contracts/delivery'
-import type { ReleasedProduct } from '@core/release/document'
+import type { DeliveredCard, DeliveredList, DeliveredPages, ListedPageBeside } from '@contracts/delivery'
+import type { ReleasedComposedPage } from '@core/release/composed-document'
+import type { ReleasedDocument, ReleasedProduct } from '@core/release/document'
 import {
   withAllUnder,
   type ReleasedCategories,
@@ -7,15 +8,19 @@ import {
   type ReleasedStandingPage,
 } from '@core/release/site'
 import { database } from '../../db/connect'
-import { countListed, deliveredPages, listedPages, nextInList } from '../../db/queries/delivered-pages'
+import { countListed, deliveredPages, listedPages, nextInList, nextOfKind } from '../../db/queries/delivered-pages'
 import { documentsById, readDocument, type KeptDocument } from '../../db/queries/released-documents'
 import { cursorOf, cursorParts } from '../cursor'
 import { notFound, unprocessable } from '../problem'
 import { deliver } from './pages'
 import type { Reading } from './live'
 
-const cardOf = (kept: KeptDocument): DeliveredCard => {
-  const product = readDocument(kept) as ReleasedProduct
+/** What a list shows of a product, as it is kept. */
+export const cardOf = (kept: Pick<KeptDocument, 'text'>): DeliveredCard =>
+  cardOfProduct(readDocument(kept) as ReleasedProduct)
+
+/** What a list shows of a product. */
+export function cardOfProduct(product: ReleasedProduct): DeliveredCard {
   const { sku, slug, name, nameLanguage, summary, pictures, price, availability } = product
   return { sku, slug, name, nameLanguage, summary, picture: pictures[0] ?? null, price, availability }
 }
@@ -92,18 +97,41 @@ export async function deliverList(
 
 /** A storefront has fifty standing pages at most. */
 const mostPages = 100
+/** So many composed pages of an edition are listed. */
+const mostComposed = 1000
 
-/** The pages of an edition that are not of products, by their codes and titles. */
-export async function deliverPages(reading: Reading, language: string, now: number): Promise<DeliveredPages> {
+/** The pages of an edition that are not of products: landing pages, then standing ones, each by their codes. */
+export async function deliverPages(
+  reading: Reading,
+  language: string,
+  now: number,
+): Promise<{ pages: DeliveredPages; changes: number | null }> {
+  const composed = await pagesOfKind(reading, { language, kind: 'composed' }, mostComposed, now)
+  const standing = await pagesOfKind(reading, { language, kind: 'page' }, mostPages, now)
+  const items = [
+    ...(composed as ReleasedComposedPage[])
+      .filter((page) => page.over === null)
+      .map(({ code, slug, title, use }): ListedPageBeside => ({ code, slug, title, use })),
+    ...(standing as ReleasedStandingPage[]).map(({ code, title }): ListedPageBeside => ({
+      code,
+      slug: code,
+      title,
+      use: 'standing',
+    })),
+  ]
+  return { pages: { items }, changes: await nextOfKind(database(), reading, { language, kind: 'composed', now }) }
+}
+
+/** The documents of one kind of an edition in the order of their keys. */
+async function pagesOfKind(
+  reading: Reading,
+  of: { language: string; kind: string },
+  limit: number,
+  now: number,
+): Promise<ReleasedDocument[]> {
   const db = database()
-  const found = await deliveredPages(db, reading, { language, kind: 'page', after: '', limit: mostPages, now })
-  const documents = await documentsById(
-    db,
-    found.flatMap((p) => p.document ?? []),
-  )
-  const items = [...documents.values()].map((kept) => {
-    const { code, title } = readDocument(kept) as ReleasedStandingPage
-    return { code, title }
-  })
-  return { items: items.sort((a, b) => (a.code < b.code ? -1 : 1)) }
+  const found = await deliveredPages(db, reading, { ...of, after: '', limit, now })
+  const numbers = found.flatMap((page) => page.document ?? [])
+  const documents = await documentsById(db, numbers)
+  return numbers.map((number) => readDocument(documents.get(number)!))
 }

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { PageKey } from '../../db/queries/page-key'
+import { deliverComposed } from './composed'
 import { deliverList, deliverPages } from './lists'
 import type { Reading } from './live'
 import { deliver, deliverProduct } from './pages'
@@ -16,12 +17,12 @@ export interface Made {
   madeOf: readonly string[]
 }
 
-/** What is made; undefined where there is none (any more). */
+/** What is made; undefined where there is none, or none any more. */
 export async function ifThere<T>(made: Promise<T>): Promise<T | undefined> {
   try {
     return await made
   } catch (e) {
-    if (e instanceof Problem && e.status === 404) return undefined
+    if (e instanceof Problem && (e.status === 404 || e.status === 410)) return undefined
     throw e
   }
 }
@@ -70,6 +71,27 @@ export async function madeList(
 
 /** The pages of an edition that are not of products. */
 export async function madePages(reading: Reading, language: string, now: number): Promise<Made> {
-  const pages = await deliverPages(reading, language, now)
-  return madeTogether(pages, { next: null, madeOf: [pagesPart(reading.storefront, language)] })
+  const { pages, changes } = await deliverPages(reading, language, now)
+  return madeTogether(pages, { next: changes, madeOf: [pagesPart(reading.storefront, language)] })
+}
+
+/** A released composed page with what its rows show. Throws 404, and 410 where its time is over. */
+export async function madeComposed(
+  reading: Reading,
+  { language, code }: { language: string; code: string },
+  now: number,
+): Promise<Made> {
+  const { text, digest, next } = await deliverComposed(reading, { language, code }, now)
+  const { storefront } = reading
+  // Its rows change with any of their products, and its alternates with the same page of another storefront.
+  const madeOf = [pagePart(storefront, { language, kind: 'composed', key: code }), listsPart(storefront, language)]
+  return { text, digest, next, madeOf: [...madeOf, elsewherePart(code)] }
+}
+
+/** What is answered of a page of any kind that is there. Throws 404, and 410 of a composed page whose time is over. */
+export async function madePage(reading: Reading, of: PageKey, now: number): Promise<Made> {
+  const { language, kind, key } = of
+  if (kind === 'product') return madeProduct(reading, { language, sku: key }, now)
+  if (kind === 'composed') return madeComposed(reading, { language, code: key }, now)
+  return madeDocument(reading, of, now)
 }

@@ -21,7 +21,8 @@ export interface Delivered extends KeptDocument {
   next: number | null
 }
 
-const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
+/** There is none. */
+export const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
   notFound(`released page of “${key}” in ${storefront} and ${language}`)
 
 /** Pages of one kind of an edition that are released under some keys and are there at the moment, by key. */
@@ -78,7 +79,7 @@ async function productPages(
  * The page of a product with where it is, which is part of its tag. Both are texts of JSON objects that have at least
  * one field, so that nothing has to be read to be written again.
  */
-function withLinks({ text, digest, next }: Delivered, links: Linked): Delivered {
+export function withLinks({ text, digest, next }: Delivered, links: Linked): Delivered {
   const where = JSON.stringify(links)
   return {
     text: `${text.slice(0, -1)},${where.slice(1)}`,
@@ -127,7 +128,7 @@ export async function productOfSlug(
 ): Promise<{ sku: string; slug: string | null }> {
   const db = database()
   const missing = () => notFound(`released page with the slug “${slug}” in ${reading.storefront} and ${language}`)
-  const sku = await keyOfSlug(db, reading, language, slug)
+  const sku = await keyOfSlug(db, reading, { language, kind: 'product', slug })
   if (sku === undefined) throw missing()
   const pages = await deliveredUnder(db, reading, { language, kind: 'product', keys: [sku] }, now)
   const page = pages.get(sku)

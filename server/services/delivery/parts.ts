@@ -6,8 +6,8 @@ import type { PageKey } from '../../db/queries/page-key'
 export const pagePart = (storefront: string, { language, kind, key }: PageKey): string =>
   ['page', storefront, language, kind, key].join('\n')
 
-/** Where a product has a page, in all storefronts and languages: its alternates. */
-export const elsewherePart = (sku: string): string => ['elsewhere', sku].join('\n')
+/** Where a product or composed page has a page, in all storefronts and languages: its alternates. */
+export const elsewherePart = (key: string): string => ['elsewhere', key].join('\n')
 
 /** All lists of an edition: who is in them, their cards and counts. */
 export const listsPart = (storefront: string, language: string): string => ['lists', storefront, language].join('\n')
@@ -22,5 +22,6 @@ export function partsWith(storefront: string, page: PageKey): string[] {
   if (kind === 'product') return [itself, elsewherePart(key), listsPart(storefront, language)]
   if (kind === 'categories') return [itself, listsPart(storefront, language)]
   if (kind === 'page') return [itself, pagesPart(storefront, language)]
+  if (kind === 'composed') return [itself, elsewherePart(key), pagesPart(storefront, language)]
   return [itself]
 }

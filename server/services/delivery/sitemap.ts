@@ -25,11 +25,11 @@ async function besideProducts(reading: Reading, language: string, of: PageAddres
   const { categories } = readDocument(tree) as ReleasedCategories
   const counts = await countListed(database(), reading, { language, categories: categories.flatMap(codesOf), now })
   const codes = categories.flatMap(withAllUnder).filter((c) => countIn(c, counts) > 0)
-  const { items } = await deliverPages(reading, language, now)
+  const { pages } = await deliverPages(reading, language, now)
   return [
     homeAddress(of, language),
     ...codes.map(({ code }) => categoryAddress(of, language, code)),
-    ...items.map(({ code }) => pageAddress(of, language, code)),
+    ...pages.items.map(({ slug }) => pageAddress(of, language, slug)),
   ]
 }
 

@@ -55,7 +55,7 @@ export async function importContent(
         path: 'format',
         message:
           'A content file starts with {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, ' +
-          'blockKinds, pieces, questionSets and assignments.',
+          'blockKinds, pieces, questionSets, assignments and composedPages.',
       },
     ])
   const odd = Object.keys(given).find((k) => !['format', 'version', ...parts.map((p) => p.key)].includes(k))

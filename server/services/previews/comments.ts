@@ -56,7 +56,7 @@ function partsOf(document: ReleasedDocument | null): ReleasedPart[] {
 /** What a page is called, where it is one. */
 const nameOf = (document: ReleasedDocument | null, key: string): string => {
   if (document?.kind === 'product') return document.name
-  return document?.kind === 'page' ? document.title : key
+  return document?.kind === 'page' || document?.kind === 'composed' ? document.title : key
 }
 
 /** The part of a page that is meant. Throws 422 where the page has it no longer. */

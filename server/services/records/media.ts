@@ -4,6 +4,7 @@ import { refersTo } from '@core/attributes/types/registry'
 import { deleteMedia, writeMedia } from '../../db/queries/content-records'
 import { contentOf, libraryItem, rootsNaming, usersOf } from '../../db/queries/media'
 import { invalidateWhere } from '../../db/queries/readiness'
+import { pagesWithPicture } from './composed-pages'
 import { countTextsShowing, hasOtherVersion, versionsOfMedia } from '../../db/queries/references'
 import { rulesNaming, type Problems, type RecordKind } from './kind'
 import { inLabels } from './label-texts'
@@ -62,6 +63,8 @@ export const media: RecordKind<MediaItem> = {
       )
     const versions = await versionsOfMedia(tx.db, record.code)
     if (versions.length > 0) why.push(`${versions.join(', ')} are own versions of it. Delete them first.`)
+    const pages = await pagesWithPicture(tx.db, record.code)
+    if (pages.length > 0) why.push(`The pages ${pages.map((name) => `“${name}”`).join(', ')} show it.`)
     const pieces = await countTextsShowing(tx.db, record.code)
     if (pieces > 0) why.push(`It is used in ${pieces} texts of pieces.`)
     for (const a of [...setup.attributes.values()].filter((a) => refersTo(a, 'picture', 'file'))) {

@@ -3,6 +3,7 @@ import { assignments } from './assignments'
 import { attributes } from './attributes'
 import { blockKinds } from './block-kinds'
 import { campaigns } from './campaigns'
+import { composedPages } from './composed-pages'
 import { categories } from './categories'
 import { connections } from './connections'
 import { feeds } from './feeds'
@@ -35,6 +36,7 @@ export const recordKinds = {
   pieces,
   'question-sets': questionSets,
   assignments,
+  'composed-pages': composedPages,
   recipes,
   glossary,
 } as const satisfies Record<RecordKindName, unknown>

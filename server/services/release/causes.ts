@@ -10,7 +10,7 @@ import {
 } from '../../db/queries/causes'
 
 /** A page whose causes are looked for, with the products that it is made of. */
-export type PageWithProducts = Omit<ChangedPage, 'storefront' | 'since'> & { key: string; products: ProductId[] }
+export type PageWithProducts = Omit<ChangedPage, 'storefront' | 'since'> & { products: ProductId[] }
 
 /** Finds the steps that changed some pages of one kind in an edition, by key, the latest first. */
 export type CauseReader = (
@@ -44,7 +44,7 @@ export async function causeReader(
       pages.map(({ key, products, ...page }) => {
         const since = sinceOf(key)
         const own = products.flatMap(({ sku }) => steps.get(sku) ?? []).filter(({ at }) => at > since)
-        const all = [...own.map(({ step }) => step), ...find({ ...page, storefront, since })]
+        const all = [...own.map(({ step }) => step), ...find({ ...page, key, storefront, since })]
         return [key, [...new Set(all)].sort((a, b) => b - a).slice(0, mostCauses)]
       }),
     )

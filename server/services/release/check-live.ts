@@ -6,10 +6,9 @@ import type { PageKey } from '../../db/queries/page-key'
 import { uncheckedReleases, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { settings } from '../../settings'
 import { readingOf, type Reading } from '../delivery/live'
-import { madeDocument, madeProduct } from '../delivery/made'
+import { ifThere, madePage } from '../delivery/made'
 import { deliveryAddress } from '../delivery/changed-addresses'
 import { touchedInStep } from '../delivery/touched'
-import { Problem } from '../problem'
 
 // After a release has gone live, delivery is asked for it as a shop would: for a sample of what it changed, and for all
 // that it removed.
@@ -57,7 +56,10 @@ export async function checkWhatWentLive(now: number): Promise<void> {
 async function askHere(address: string): Promise<DeliveryAnswer> {
   const { host, port } = settings()
   const reached = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
-  const answer = await fetch(`http://${reached}:${port}${address}`, { signal: AbortSignal.timeout(10_000) })
+  const answer = await fetch(`http://${reached}:${port}${address}`, {
+    redirect: 'manual',
+    signal: AbortSignal.timeout(10_000),
+  })
   const release = answer.headers.get('inkloom-release')
   return { status: answer.status, release: release === null ? null : Number(release), text: await answer.text() }
 }
@@ -123,21 +125,14 @@ async function problemNow(looked: Looked, page: TouchedPage): Promise<string | t
 
 /** What a page says by what was released; null where there is none. */
 async function textOf(reading: Reading, page: PageKey, now: number): Promise<string | null> {
-  const { language, kind, key } = page
-  try {
-    const made =
-      kind === 'product'
-        ? await madeProduct(reading, { language, sku: key }, now)
-        : await madeDocument(reading, { language, kind, key }, now)
-    return made.text
-  } catch (e) {
-    if (e instanceof Problem && e.status === 404) return null
-    throw e
-  }
+  const made = await ifThere(madePage(reading, page, now))
+  return made?.text ?? null
 }
 
 function differenceOf(wanted: string | null, { status, text }: DeliveryAnswer): string | null {
-  if (wanted === null) return status === 404 ? null : 'It was removed and is still answered.'
+  const isGone = status === 404 || status === 410
+  // A page whose time is over may lead to another.
+  if (wanted === null) return isGone || status === 301 ? null : 'It was removed and is still answered.'
   if (status === 404) return 'It was released and is not there.'
   if (status !== 200) return `It is answered with the status ${status}.`
   return text === wanted ? null : 'It says something else than what was released.'

@@ -2,7 +2,7 @@ import { documentChanges } from '@core/release/compare'
 import type { ReleasedDocument } from '@core/release/document'
 import type { StagedPage } from '../../db/queries/released-pages'
 
-const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product' | 'page'>, string> = {
+const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product' | 'composed' | 'page'>, string> = {
   phrases: 'Phrases',
   menu: 'Menu',
   categories: 'Categories',
@@ -13,7 +13,8 @@ const siteTitles: Record<Exclude<ReleasedDocument['kind'], 'product' | 'page'>, 
 function titleOf(document: ReleasedDocument | null, key: string): string {
   if (document === null) return key
   if (document.kind === 'product') return document.name
-  return document.kind === 'page' ? document.title : siteTitles[document.kind]
+  if (document.kind === 'page' || document.kind === 'composed') return document.title
+  return siteTitles[document.kind]
 }
 
 /** A page of a release before it is known what changed it, and whether others change alike. */

@@ -130,6 +130,7 @@ function foundBy(
   document: ReleasedDocument | null,
   category: string | null,
 ): Pick<PageRow, 'slug' | 'category' | 'name'> {
+  if (document?.kind === 'composed') return { slug: document.slug, category: null, name: document.title }
   if (document?.kind !== 'product') return { slug: null, category: null, name: null }
   const { slug, parent, name } = document
   return parent === null ? { slug, category, name } : { slug, category: null, name: null }

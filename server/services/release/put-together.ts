@@ -15,12 +15,14 @@ import {
   rowsOfPages,
   type StagedPage,
 } from '../../db/queries/released-pages'
+import { codesOfRecords } from '../../db/queries/records'
 import { releaseById, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { ForPeople } from '../problem'
 import { evaluateDue } from '../readiness/due'
 import { Cancelled, type WorkControls } from '../work/jobs'
 import { causeReader, type CauseReader } from './causes'
 import { comparedPage, type ComparedPage } from './compared'
+import { composedOfScope, madeComposedPages } from './composed-pages'
 import {
   documentsIn,
   goneProduct,
@@ -81,6 +83,7 @@ export async function putTogether(id: number, now: () => number, controls: WorkC
   return inTransaction(async (tx) => {
     await removeGone(tx, bench)
     if (isEverything(scope)) unchanged += await putSite(tx, bench)
+    unchanged += await putComposed(tx, bench)
     await askForOutside(tx, bench.storefront, id, bench.now)
     const counts = { ...(await countStaged(tx.db, id)), unchanged }
     await updateRelease(tx, id, { counts, state: 'draft' })
@@ -176,6 +179,24 @@ async function putSite(tx: Tx, bench: Draft): Promise<number> {
   return unchanged
 }
 
+/** Puts the composed pages together that a release covers. Returns how many do not differ. */
+async function putComposed(tx: Tx, bench: Draft): Promise<number> {
+  const { release, storefront, base } = bench
+  const pages = await composedOfScope(tx.db, release.scope)
+  const codes = new Set(await codesOfRecords(tx.db, 'composed-pages'))
+  let unchanged = 0
+  for (const language of bench.languages) {
+    const made = await madeComposedPages(tx.db, bench, pages, language)
+    const staged = await stage(tx, bench, language, made)
+    unchanged += made.filter((m) => m.page.length > 0).length - staged.filter((s) => s.change !== 'removed').length
+    const asked = { language, kind: 'composed', after: '', limit: mostComposed }
+    // One that was deleted goes with any release.
+    const gone = (await keysAt(tx.db, storefront.code, base, asked)).filter((key) => !codes.has(key))
+    await removePages(tx, bench, language, 'composed', gone)
+  }
+  return unchanged
+}
+
 /** Has standing pages removed that the storefront has no more. */
 async function removeStandingPages(
   tx: Tx,
@@ -237,6 +258,8 @@ async function stage(tx: Tx, bench: Draft, language: string, made: readonly Made
 const changeAlike = (product: ComparedPage, variant: ComparedPage): boolean =>
   product.change === variant.change && same([product.changes, product.held], [variant.changes, variant.held])
 
+/** A storefront has fewer composed pages. */
+const mostComposed = 10_000
 /** So many pages are removed at a time. */
 const removedAtOnce = 2000
 

@@ -1,5 +1,5 @@
 import path from 'node:path'
-import { listPart } from '@contracts/delivery'
+import { listPart, type DeliveredPages } from '@contracts/delivery'
 import { withAllUnder, type ReleasedCategories, type ReleasedCategory } from '@core/release/site'
 import { database, inTransaction } from '../../db/connect'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'
@@ -11,7 +11,7 @@ import { WrittenFolder } from '../../storage/written-folder'
 import type { Tree, WrittenPlace, WrittenRelease } from '../../storage/written-place'
 import { pagesInTurn } from '../delivery/everything'
 import { readingOf, type Reading } from '../delivery/live'
-import { ifThere, madeDocument, madeList, madePages, madeProduct, type Made } from '../delivery/made'
+import { ifThere, madeDocument, madeList, madePage, madePages, madeProduct, type Made } from '../delivery/made'
 import { sitemapLines } from '../delivery/sitemap'
 import { together } from '../delivery/together'
 import { touchedSince } from '../delivery/touched'
@@ -181,12 +181,10 @@ async function writeSite(writing: Writing): Promise<void> {
   await tree.removeAll(`${folder}/pages`)
   const pages = await madePages(reading, language, now)
   await put(writing, fileIn(writing, 'pages'), pages)
-  for (const { code } of (JSON.parse(pages.text) as { items: { code: string }[] }).items)
-    await put(
-      writing,
-      fileIn(writing, 'pages', code),
-      await madeDocument(reading, { language, kind: 'page', key: code }, now),
-    )
+  for (const { code, slug, use } of (JSON.parse(pages.text) as DeliveredPages).items) {
+    const kind = use === 'standing' ? 'page' : 'composed'
+    await put(writing, fileIn(writing, 'pages', slug), await madePage(reading, { language, kind, key: code }, now))
+  }
   await tree.removeAll(`${folder}/categories`)
   const made = await ifThere(madeDocument(reading, { language, kind: 'categories', key: 'categories' }, now))
   if (made) {

@@ -18,6 +18,7 @@ const change = (of: string, area = 'details'): PageChange => ({ what: 'changed',
 const page = (changes: PageChange[], after: ReleasedProduct, more: Partial<ChangedPage> = {}): ChangedPage => ({
   ...{
     kind: 'product',
+    key: 'PE-1830',
     storefront: 'de',
     type: 'bags',
     category: 'panniers',

@@ -1,13 +1,13 @@
 import type { DeliveredChange } from '@contracts/delivery'
 import type { MessageTry } from '@contracts/connections'
-import { siteKinds } from '@core/release/site'
+import { releasedKinds } from '@core/release/document'
 import { database } from '../../../db/connect'
 import { touchedPages, type PlaceInStep } from '../../../db/queries/live-steps'
 import type { PageKey } from '../../../db/queries/page-key'
 import { loadSetup } from '../../../db/queries/setup'
 import { pagesInTurn } from '../../delivery/everything'
 import { readingOf, type Reading } from '../../delivery/live'
-import { ifThere, madeDocument, madeProduct } from '../../delivery/made'
+import { ifThere, madePage } from '../../delivery/made'
 import { ForPeople } from '../../problem'
 import { knownStep } from '../events'
 import { sendChallenge, sendOnce } from '../signed-post'
@@ -26,11 +26,7 @@ type Pushed = Pick<DeliveredChange, 'kind' | 'key' | 'language'> & { page: objec
 const isPushed = ({ kind }: Pick<PageKey, 'kind'>): boolean => kind !== 'addresses'
 
 async function pushedOf(reading: Reading, { language, kind, key }: PageKey, now: number): Promise<Pushed> {
-  const made = await ifThere(
-    kind === 'product'
-      ? madeProduct(reading, { language, sku: key }, now)
-      : madeDocument(reading, { language, kind, key }, now),
-  )
+  const made = await ifThere(madePage(reading, { language, kind, key }, now))
   return { kind: kind as Pushed['kind'], key, language, page: made ? (JSON.parse(made.text) as object) : null }
 }
 
@@ -51,7 +47,7 @@ async function* touchedBy(storefront: string, step: number): AsyncGenerator<Page
 async function* everyPage(reading: Reading, now: number): AsyncGenerator<PageKey[]> {
   const { storefronts } = await loadSetup(database())
   for (const { language } of storefronts.get(reading.storefront)?.editions ?? [])
-    for (const kind of [...siteKinds, 'product'] as const)
+    for (const kind of releasedKinds)
       for await (const pages of pagesInTurn(reading, { language, kind }, now, pagesOfPost))
         yield pages.map(({ key }) => ({ language, kind, key }))
 }

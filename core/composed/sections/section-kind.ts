@@ -1,0 +1,50 @@
+import type { Setup, Storefront } from '../../catalogue/model'
+import type { Library } from '../../media/versions'
+import type { PagePicture } from '../../page/media'
+import type { Reader } from '../../values/resolve'
+import type { SectionLink } from './section-link'
+
+/** A text that sections of a kind have, in each language. */
+export interface SectionText {
+  label: string
+  type: 'text' | 'rich-text'
+  /** What translators are told. */
+  note: string
+}
+
+/** What a section reads its texts and pictures with. */
+export interface SectionReader {
+  reader: Reader
+  setup: Setup
+  storefront: Storefront
+  library: Library
+  /** One of its texts in a language that counts for the edition; undefined where there is none. */
+  text(name: string): string | undefined
+}
+
+/** What a section shows, whatever its kind: a shop draws each kind as it likes. */
+export interface SectionContent {
+  title: string | null
+  /** Rich text; '' is none. */
+  html: string
+  picture: PagePicture | null
+  link: { label: string; to: SectionLink } | null
+  /** The products of a row, in order: a shop shows the first that it can sell. */
+  products: { skus: string[]; atLeast: number; atMost: number } | null
+}
+
+export const noContent: SectionContent = { title: null, html: '', picture: null, link: null, products: null }
+
+/**
+ * A kind of section: its texts, what it holds besides, and what it shows. Adding one is adding an entry to
+ * `registry.ts`.
+ */
+export interface SectionKind<Holds> {
+  /** What one of them is called. */
+  name: string
+  texts: Readonly<Record<string, SectionText>>
+  /** What a new one holds. */
+  blank(): Holds
+  /** What it shows in an edition, or why it shows nothing, in words. */
+  content(holds: Holds, reading: SectionReader): SectionContent | string
+}
