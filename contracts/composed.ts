@@ -29,7 +29,7 @@ const holds = {
   hero: Joi.object({ picture: Joi.string().max(200).allow(null).default(null), link }),
   text: Joi.object({}),
   products: Joi.object({
-    chosen: Joi.array().items(sku.required()).unique().max(100).default([]),
+    chosen: Joi.array().items(sku).unique().max(100).default([]),
     atLeast: Joi.number().integer().min(0).max(100).default(1),
     atMost: Joi.number().integer().min(1).max(100).default(12),
   }),

@@ -23,13 +23,15 @@ function move(from: number, to: number) {
 useReorder(() => (props.readonly ? null : list.value), move)
 
 function add(kind: SectionKindName) {
-  sections.value = [...sections.value, newSection(kind, sections.value)]
-  at.value = sections.value.length - 1
+  const before = sections.value
+  sections.value = [...before, newSection(kind, before)]
+  at.value = before.length
 }
 
 function remove(i: number) {
-  sections.value = sections.value.filter((_, n) => n !== i)
-  at.value = Math.max(0, Math.min(at.value, sections.value.length - 1))
+  const left = sections.value.filter((_, n) => n !== i)
+  sections.value = left
+  at.value = Math.max(0, Math.min(at.value, left.length - 1))
 }
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { TriedComposedPage } from '@contracts/composed'
 import { limitWords } from '@core/assignments/limits'
 import type { AnySection, ComposedPage } from '@core/composed/page'
 import { codeOfName } from '@core/text/code'
@@ -39,7 +40,12 @@ const tried = useAnswer(
   },
   { wait: 250 },
 )
-const view = computed(() => tried.data.value?.view)
+/** What was shown last stays while something is typed that cannot be read yet. */
+const shown = shallowRef<TriedComposedPage>()
+watch(tried.data, (answer) => {
+  if (answer) shown.value = answer
+})
+const view = computed(() => shown.value?.view)
 const reasons = computed(() => Object.fromEntries((view.value?.leftOut ?? []).map((l) => [l.section, l.reason])))
 const chosen = computed({
   get: () => section.value?.code ?? null,
@@ -161,7 +167,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the section up (or down)' }]
           v-if="view"
           v-model:chosen="chosen"
           :sections="view.sections"
-          :cards="tried.data.value!.cards"
+          :cards="shown!.cards"
           :language="lens.language"
           called="The page as shoppers read it"
         />

@@ -110,7 +110,7 @@ export async function contentOfCampaign(db: Db, campaign: string): Promise<strin
     select name from assignment where limits ->> 'campaign' = ${campaign} union all select name from piece
     where own -> 'limits' ->> 'campaign' = ${campaign} union all select body ->> 'name' from record
     where kind = 'composed-pages' and (body -> 'limits' ->> 'campaign' = ${campaign}
-      or body @? ${`$.sections[*].limits.campaign ? (@ == ${JSON.stringify(campaign)})`}::jsonpath)
+      or body::jsonb @? ${`$.sections[*].limits.campaign ? (@ == ${JSON.stringify(campaign)})`}::jsonpath)
     order by 1`)
   return rows.map((r) => r.name)
 }
