@@ -19,7 +19,7 @@ describe('screens', () => {
   })
   it('mark their stage, and no other, in the rail', () => {
     const marked = (path: string) => stages.filter((s) => isInStage(s, path)).map((s) => s.code)
-    expect(marked('/campaigns/frost')).toEqual(['assignments'])
+    expect(marked('/campaigns/frost')).toEqual(['campaigns'])
     expect(marked('/media/regn.jpg')).toEqual(['library'])
     expect(marked('/translation')).toEqual(['translation'])
     expect(marked('/review/recipes')).toEqual(['review'])

@@ -120,7 +120,7 @@ const missing = computed(() => {
       ><span v-if="draft?.resting" class="text-ochre">paused</span></template
     >
     <template #under
-      ><p v-if="draft" class="font-serif text-[15px] italic text-ink2">
+      ><p v-if="draft" class="in-words">
         <template v-if="brings.length"
           >“{{ brings.map(nameOf).join('”, “') }}”
           {{ draft.replaces ? `replaces “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template

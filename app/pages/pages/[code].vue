@@ -86,7 +86,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the section up (or down)' }]
       <span v-if="draft?.resting" class="text-ochre">paused</span>
     </template>
     <template #under>
-      <p class="font-serif text-[15px] italic text-ink2">{{ where || 'everywhere, always' }}</p>
+      <p class="in-words">{{ where || 'everywhere, always' }}</p>
     </template>
     <div v-if="draft" class="grid grid-cols-[270px_minmax(0,1fr)_minmax(280px,36%)] gap-6">
       <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4">

@@ -48,7 +48,7 @@ const sentence = ref('')
     :after="() => setup.reload()"
   >
     <template #under
-      ><p class="font-serif text-[15px] italic text-ink2">{{ sentence }}</p></template
+      ><p class="in-words">{{ sentence }}</p></template
     >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="grid content-start gap-4">
