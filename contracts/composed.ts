@@ -28,6 +28,8 @@ const link = Joi.alternatives(Joi.object({ sku: sku.required() }), Joi.object({ 
 const holds = {
   hero: Joi.object({ picture: Joi.string().max(200).allow(null).default(null), link }),
   text: Joi.object({}),
+  picture: Joi.object({ picture: Joi.string().max(200).allow(null).default(null) }),
+  quotation: Joi.object({}),
   products: Joi.object({
     chosen: Joi.array().items(sku).unique().max(100).default([]),
     atLeast: Joi.number().integer().min(0).max(100).default(1),

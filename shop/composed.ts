@@ -33,6 +33,23 @@ function text(_: Place, { title, html: body }: DeliveredSection): Html {
   return html`<section class="passage">${title && html`<h2>${title}</h2>`} ${delivered(body)}</section>`
 }
 
+function pictured(_: Place, { title, html: body, picture }: DeliveredSection): Html {
+  const { name, alternative } = picture!
+  return html`<section class="beside">
+    <img
+      src="${pictureOf(name, 960)}"
+      srcset="${widthsOf(name, 480, 960)}"
+      sizes="(min-width: 820px) 50vw, 100vw"
+      alt="${alternative}"
+      loading="lazy"
+    />
+    <div>${title && html`<h2>${title}</h2>`} ${delivered(body)}</div>
+  </section>`
+}
+
+const quotation = (_: Place, { html: body }: DeliveredSection): Html =>
+  html`<section class="passage quotation">${delivered(body)}</section>`
+
 function row(place: Place, { title, html: body, products }: DeliveredSection): Html {
   const { items, atMost } = products!
   return html`<section class="row">
@@ -44,7 +61,13 @@ function row(place: Place, { title, html: body, products }: DeliveredSection): H
 }
 
 /** How sections of each kind are drawn; kinds that this shop knows nothing of are passed over. */
-const drawn: Record<string, (place: Place, section: DeliveredSection) => Html> = { hero, text, products: row }
+const drawn: Record<string, (place: Place, section: DeliveredSection) => Html> = {
+  hero,
+  text,
+  picture: pictured,
+  quotation,
+  products: row,
+}
 
 /** A landing page. */
 export function composedPage(place: Place, page: DeliveredComposed): Html {

@@ -1,12 +1,6 @@
 import { card } from './card'
 import { landingLinks } from './composed'
-import type {
-  DeliveredList,
-  DeliveredPage,
-  DeliveredPart,
-  DeliveredProduct,
-  DeliveredStorefront,
-} from './delivered'
+import type { DeliveredList, DeliveredPage, DeliveredPart, DeliveredProduct, DeliveredStorefront } from './delivered'
 import { header, documentOf, homeOf, categoryLink, pictureOf, phrase, widthsOf, type Place } from './frame'
 import { delivered, html, type Html } from './html'
 import type { Card, Shelf } from './shelf'

@@ -5,8 +5,8 @@ import type { Library } from '../media/versions'
 import { windowIn } from '../moments/instant'
 import { editionReader } from '../page/values'
 import type { AnySection, ComposedPage } from './page'
-import { sectionKinds, type SectionKindName } from './sections/registry'
-import type { SectionContent, SectionKind, SectionReader } from './sections/section-kind'
+import { sectionKind, type SectionKindName } from './sections/registry'
+import type { SectionContent, SectionReader } from './sections/section-kind'
 
 /** What a composed page is looked at with. */
 export interface ComposeInput {
@@ -72,9 +72,7 @@ function viewOf(section: AnySection, lens: Lens, setup: Setup, reading: SectionR
   const fails = limitThatFails(limits, lens, reading.storefront.timeZone, setup)
   if (fails !== undefined) return { leftOut: { ...of, reason: fails, isLacking: false } }
   const text = (name: string) => labelAmong(texts[name] ?? {}, reading.reader.counting)
-  // Each kind reads what its own sections hold.
-  const entry = sectionKinds[kind] as SectionKind<unknown>
-  const content = entry.content(section.holds, { ...reading, text })
+  const content = sectionKind(kind).content(section.holds, { ...reading, text })
   return typeof content === 'string'
     ? { leftOut: { ...of, reason: content, isLacking: true } }
     : { shown: { ...of, ...content } }

@@ -1,6 +1,6 @@
 import type { Limits } from '../assignments/limits'
 import type { Labels } from '../language/labels'
-import type { SectionHolds, SectionKindName } from './sections/registry'
+import { namesIn, type SectionHolds, type SectionKindName } from './sections/registry'
 
 /** How a composed page is used: a landing page has an address of its own. */
 export const pageUses = ['landing'] as const
@@ -46,14 +46,11 @@ export interface ComposedPage {
 
 /** The codes of composed pages that a page names. */
 export function pagesNamed({ afterwards, sections }: Pick<ComposedPage, 'afterwards' | 'sections'>): string[] {
-  const linked = sections.flatMap((section) => {
-    const link = section.kind === 'hero' ? section.holds.link : null
-    return link !== null && 'page' in link ? [link.page] : []
-  })
+  const linked = sections.flatMap(namesIn).flatMap((name) => ('page' in name ? name.page : []))
   return [...new Set([...(afterwards === null ? [] : [afterwards]), ...linked])]
 }
 
-/** The names of the pictures and files that a page holds. */
+/** The names of the pictures that a page holds. */
 export const mediaNamed = ({ sections }: Pick<ComposedPage, 'sections'>): string[] => [
-  ...new Set(sections.flatMap((section) => (section.kind === 'hero' ? (section.holds.picture ?? []) : []))),
+  ...new Set(sections.flatMap(namesIn).flatMap((name) => ('picture' in name ? name.picture : []))),
 ]

@@ -22,25 +22,12 @@ const pageOptions = computed(() => (pages.data.value?.items ?? []).map((p) => op
 </script>
 
 <template>
-  <FormField :path="`${path}.picture`" label="Picture">
-    <span class="flex items-center gap-3">
-      <img
-        v-if="holds.picture"
-        :src="pictureUrl(holds.picture)"
-        alt=""
-        class="h-12 w-20 border border-hair object-cover"
-      />
-      <PicturePicker
-        v-if="!readonly"
-        :model-value="holds.picture"
-        label="Picture of the hero"
-        @update:model-value="set({ picture: $event })"
-      />
-      <button v-if="holds.picture && !readonly" type="button" class="plain" @click="set({ picture: null })">
-        Remove the picture
-      </button>
-    </span>
-  </FormField>
+  <SectionPicture
+    :model-value="holds.picture"
+    :path="`${path}.picture`"
+    :readonly="readonly"
+    @update:model-value="set({ picture: $event })"
+  />
   <FormField :path="`${path}.link`" label="The link leads">
     <span class="flex items-center gap-3">
       <SelectField

@@ -30,6 +30,12 @@ const setText = (name: string, labels: Record<string, string>) => {
       @update:model-value="setText(String(name), $event)"
     />
     <HeroFields v-if="section.kind === 'hero'" v-model="section.holds" :path="`${path}.holds`" :readonly="readonly" />
+    <SectionPicture
+      v-if="section.kind === 'picture'"
+      v-model="section.holds.picture"
+      :path="`${path}.holds.picture`"
+      :readonly="readonly"
+    />
     <ProductsFields
       v-if="section.kind === 'products'"
       v-model="section.holds"

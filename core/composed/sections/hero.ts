@@ -18,6 +18,10 @@ export const hero: SectionKind<HeroHolds> = {
     link: { label: 'Words of the link', type: 'text', note: 'On a button that opens a page of the shop' },
   },
   blank: () => ({ picture: null, link: null }),
+  names: ({ picture, link }) => [
+    ...(picture === null ? [] : [{ at: 'picture', picture }]),
+    ...(link === null ? [] : [{ at: 'link', ...link }]),
+  ],
   content({ picture, link }, reading) {
     const title = reading.text('title')
     if (title === undefined) return 'it has no title in this language'

@@ -17,6 +17,9 @@ export const products: SectionKind<ProductsHolds> = {
     text: { label: 'Text', type: 'rich-text', note: 'Above a row of products, below its heading' },
   },
   blank: () => ({ chosen: [], atLeast: 1, atMost: 12 }),
+  names: ({ chosen }) => chosen.map((sku, i) => ({ at: `chosen[${i}]`, sku })),
+  problem: ({ atLeast, atMost }) =>
+    atLeast > atMost ? { at: 'atMost', message: 'The most is less than the fewest.' } : undefined,
   content({ chosen, atLeast, atMost }, reading) {
     if (chosen.length < atLeast)
       return chosen.length === 0 ? 'it has no products' : `it has ${chosen.length} of at least ${atLeast} products`

@@ -35,6 +35,9 @@ export interface SectionContent {
 
 export const noContent: SectionContent = { title: null, html: '', picture: null, link: null, products: null }
 
+/** Something that a section names, and where in what it holds: `picture`, `chosen[2]`. */
+export type SectionName = { at: string } & ({ picture: string } | SectionLink)
+
 /**
  * A kind of section: its texts, what it holds besides, and what it shows. Adding one is adding an entry to
  * `registry.ts`.
@@ -45,6 +48,10 @@ export interface SectionKind<Holds> {
   texts: Readonly<Record<string, SectionText>>
   /** What a new one holds. */
   blank(): Holds
+  /** What it names that has to be there. */
+  names(holds: Holds): SectionName[]
+  /** What is wrong with what it holds, wherever it is shown; nothing where it is left out. */
+  problem?(holds: Holds): { at: string; message: string } | undefined
   /** What it shows in an edition, or why it shows nothing, in words. */
   content(holds: Holds, reading: SectionReader): SectionContent | string
 }

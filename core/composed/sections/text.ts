@@ -11,6 +11,7 @@ export const text: SectionKind<TextHolds> = {
     text: { label: 'Text', type: 'rich-text', note: 'A section of a page' },
   },
   blank: () => ({}),
+  names: () => [],
   content(_, reading) {
     const html = filledText(reading.text('text'), reading)
     if (html === '') return 'it has no text in this language'

@@ -1,6 +1,7 @@
 import type { ComposedPage } from '@core/composed/page'
 import { mediaNamed, pagesNamed } from '@core/composed/page'
-import { sectionKinds } from '@core/composed/sections/registry'
+import { namesIn, sectionKind, sectionKinds } from '@core/composed/sections/registry'
+import type { SectionName } from '@core/composed/sections/section-kind'
 import { normalForm } from '@core/richtext/normal-form'
 import type { Db } from '../../db/connect'
 import { loadLibrary } from '../../db/queries/media'
@@ -66,32 +67,26 @@ function slugProblems(page: ComposedPage, others: readonly ComposedPage[], setup
   })
 }
 
-/** What sections name and is not there. */
-async function nameProblems(db: Db, page: ComposedPage, others: readonly ComposedPage[]): Promise<Problems> {
+/** What sections name and is not there, and what is wrong with what they hold. */
+async function sectionProblems(db: Db, page: ComposedPage, others: readonly ComposedPage[]): Promise<Problems> {
   const library = await loadLibrary(db, mediaNamed(page))
-  const codes = new Set(others.map((other) => other.code))
-  const skus = page.sections.flatMap((s) => (s.kind === 'products' ? s.holds.chosen : []))
-  const linked = page.sections.flatMap((s) => (s.kind === 'hero' && s.holds.link ? [s.holds.link] : []))
-  const unknown = new Set(await unknownSkus(db, [...skus, ...linked.flatMap((l) => ('sku' in l ? l.sku : []))]))
-  const isNoPage = (code: string) => code !== page.code && !codes.has(code)
+  const codes = new Set([page.code, ...others.map((other) => other.code)])
+  const skus = page.sections.flatMap(namesIn).flatMap((name) => ('sku' in name ? name.sku : []))
+  const unknown = new Set(await unknownSkus(db, [...new Set(skus)]))
+  const missing = (name: SectionName): string | undefined => {
+    if ('picture' in name) return library.items.has(name.picture) ? undefined : `“${name.picture}” in the library`
+    if ('sku' in name) return unknown.has(name.sku) ? `product “${name.sku}”` : undefined
+    return codes.has(name.page) ? undefined : `page “${name.page}”`
+  }
   return page.sections.flatMap((section, i): Problems => {
-    const at = `sections[${i}].holds`
-    if (section.kind === 'products')
-      return section.holds.chosen.flatMap((sku, n) =>
-        !unknown.has(sku) ? [] : [{ path: `${at}.chosen[${n}]`, message: `There is no product “${sku}”.` }],
-      )
-    if (section.kind !== 'hero') return []
-    const { picture, link } = section.holds
+    const path = `sections[${i}].holds`
+    const wrong = sectionKind(section.kind).problem?.(section.holds)
     return [
-      ...(picture !== null && !library.items.has(picture)
-        ? [{ path: `${at}.picture`, message: `There is no “${picture}” in the library.` }]
-        : []),
-      ...(link && 'sku' in link && unknown.has(link.sku)
-        ? [{ path: `${at}.link`, message: `There is no product “${link.sku}”.` }]
-        : []),
-      ...(link && 'page' in link && isNoPage(link.page)
-        ? [{ path: `${at}.link`, message: `There is no page “${link.page}”.` }]
-        : []),
+      ...(wrong === undefined ? [] : [{ path: `${path}.${wrong.at}`, message: wrong.message }]),
+      ...namesIn(section).flatMap((name) => {
+        const what = missing(name)
+        return what === undefined ? [] : [{ path: `${path}.${name.at}`, message: `There is no ${what}.` }]
+      }),
     ]
   })
 }
@@ -113,12 +108,7 @@ export const composedPages = storedWhole('composed-pages', {
       ...limitProblems(record.limits, 'limits', setup),
       ...record.sections.flatMap(({ limits }, i) => limitProblems(limits, `sections[${i}].limits`, setup)),
       ...slugProblems(record, others, setup),
-      ...(await nameProblems(tx.db, record, others)),
-      ...record.sections.flatMap((s, i) =>
-        s.kind === 'products' && s.holds.atLeast > s.holds.atMost
-          ? [{ path: `sections[${i}].holds.atMost`, message: 'At most is less than at least.' }]
-          : [],
-      ),
+      ...(await sectionProblems(tx.db, record, others)),
     ]
     if (record.afterwards === record.code)
       problems.push({ path: 'afterwards', message: 'A page cannot lead to itself once its time is over.' })

@@ -74,6 +74,19 @@ describe('a composed page', () => {
     const [shown] = view(page([told as AnySection])).sections
     expect(shown!.html).toMatch(/^<p>Tel\. .*\+41 21 555 01 02.*<\/p>$/)
   })
+  it('shows a picture with its text only where it has one, and words with whose they are', () => {
+    const bare = { code: 'bare', kind: 'picture', limits: noLimits(), texts: {}, holds: { picture: null } }
+    const said = { 'fr-CH': 'Plus <jamais> sans.' }
+    const words = {
+      ...{ code: 'said', kind: 'quotation', limits: noLimits(), holds: {} },
+      texts: { text: said, source: { 'fr-CH': 'L’atelier' } },
+    }
+    const both = page([bare, words] as unknown as AnySection[])
+    expect(reasons(both)).toEqual([['bare', 'it has no picture', true]])
+    expect(view(both).sections[0]!.html).toBe(
+      '<blockquote><p>Plus &lt;jamais&gt; sans.</p></blockquote><p>L’atelier</p>',
+    )
+  })
   it('keeps a section out by its limits, and is no reason to hold the page back', () => {
     const limits = { ...noLimits(), groups: ['club'] }
     expect(reasons(page([hero('a', { limits })]))).toEqual([['a', expect.stringMatching(/^only for/), false]])
