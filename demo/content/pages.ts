@@ -115,6 +115,24 @@ export const composedPages: ComposedPage[] = [
         },
       },
       {
+        code: 'said',
+        kind: 'quotation',
+        limits: noLimits(),
+        texts: {
+          text: {
+            'en-GB': 'The first icy morning always comes a day before the tyres.',
+            'de-DE': 'Der erste glatte Morgen kommt immer einen Tag vor den Reifen.',
+            'fr-CH': 'Le premier matin de verglas arrive toujours un jour avant les pneus.',
+          },
+          source: {
+            'en-GB': 'The workshop, every November',
+            'de-DE': 'Die Werkstatt, jeden November',
+            'fr-CH': 'L’atelier, chaque novembre',
+          },
+        },
+        holds: {},
+      },
+      {
         code: 'presents',
         kind: 'text',
         limits: { ...noLimits(), campaign: 'dark-evenings' },

@@ -122,7 +122,7 @@ describe('pages of the storefront', () => {
     expect((await save({ ...before, pages })).status).toBe(200)
     expect((await goLive(await prepare({ languages }))).status).toBe(200)
     expect(await read<DeliveredPages>('/delivery/ca/en-CA/pages')).toEqual({
-      items: [{ code: 'returns', title: 'Returns' }],
+      items: [{ code: 'returns', slug: 'returns', title: 'Returns', use: 'standing' }],
     })
     const page = await read<ReleasedStandingPage>('/delivery/ca/en-CA/pages/returns')
     expect(page.html).toMatch(/^<p>Call [\d +-]+\.<\/p>$/)

@@ -74,6 +74,7 @@ const bodies: Record<string, unknown> = {
   tryAssignment: { reach: { base: 'rule', rule: weight } },
   reachFill: { storefront: 'de' },
   tryProof: lens,
+  tryComposedPage: { ...lens, page: { code: 'new', name: 'New' } },
   cloth: {},
   clothRows: { limit: 3 },
   findingsFile: { storefronts: ['de'] },

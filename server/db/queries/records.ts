@@ -28,7 +28,11 @@ export async function storedRecords<K extends RecordKindName>(db: Db, kind: K): 
 
 /** The codes of all records of such a kind. */
 export async function codesOfRecords(db: Db, kind: RecordKindName): Promise<string[]> {
-  const rows = await db.select({ code: t.record.code }).from(t.record).where(eq(t.record.kind, kind))
+  const rows = await db
+    .select({ code: t.record.code })
+    .from(t.record)
+    .where(eq(t.record.kind, kind))
+    .orderBy(asc(t.record.code))
   return rows.map((r) => r.code)
 }
 
