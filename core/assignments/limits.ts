@@ -1,5 +1,5 @@
 import { languageName } from '../language/names'
-import { holdsAt } from '../moments/instant'
+import { holdsAt, type LocalWindow } from '../moments/instant'
 import { localWords, windowWords } from '../moments/words'
 import { campaignThatRests, type Campaign } from './campaign'
 
@@ -45,6 +45,12 @@ export function storefrontsOf(
   return [...all].filter(
     (s) => (limits.storefronts.length === 0 || limits.storefronts.includes(s)) && (ran.length === 0 || ran.includes(s)),
   )
+}
+
+/** The windows in which limits hold: their own, and that of their campaign. */
+export function windowsOf(limits: Limits, campaigns: ReadonlyMap<string, Campaign>): LocalWindow[] {
+  const campaign = limits.campaign === null ? undefined : campaigns.get(limits.campaign)
+  return campaign === undefined ? [limits] : [limits, campaign]
 }
 
 /** The lens: what a page is looked at through. */

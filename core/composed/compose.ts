@@ -1,8 +1,8 @@
-import { limitThatFails, type Lens, type Limits } from '../assignments/limits'
+import { limitThatFails, storefrontsOf, windowsOf, type Lens } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
 import { labelAmong, type Labels } from '../language/labels'
 import type { Library } from '../media/versions'
-import { windowIn } from '../moments/instant'
+import { hasEnded } from '../moments/instant'
 import { editionReader } from '../page/values'
 import type { AnySection, ComposedPage } from './page'
 import { sectionKind, type SectionKindName } from './sections/registry'
@@ -45,28 +45,18 @@ export interface ComposedView {
   leftOut: LeftOutSection[]
 }
 
-/** Whether the window of limits, or their campaign, has ended in the lens’s storefront. */
-function isOver(limits: Limits, { storefront, moment }: Lens, setup: Setup): boolean {
+/** Whether a page was there for an edition and will not be again: its window or campaign has ended there. */
+function isOver({ resting, limits }: ComposedPage, { storefront, language, moment }: Lens, setup: Setup): boolean {
+  const isForLanguage = limits.languages.length === 0 || limits.languages.includes(language)
+  const isForStorefront = storefrontsOf(limits, [storefront], setup.campaigns).length > 0
+  if (resting || !isForLanguage || !isForStorefront) return false
   const { timeZone } = setup.storefronts.get(storefront)!
-  const windows = [limits, limits.campaign === null ? undefined : setup.campaigns.get(limits.campaign)]
-  return windows.some((window) => window !== undefined && window.to !== null && windowIn(window, timeZone).to <= moment)
-}
-
-/** Whether a page is meant for an edition at all, whatever the moment: neither paused, nor only for other editions. */
-function isFor({ resting, limits }: ComposedPage, { storefront, language }: Lens, setup: Setup): boolean {
-  const campaign = limits.campaign === null ? undefined : setup.campaigns.get(limits.campaign)
-  const isAmong = (list: readonly string[], one: string) => list.length === 0 || list.includes(one)
-  return (
-    !resting &&
-    isAmong(limits.storefronts, storefront) &&
-    isAmong(limits.languages, language) &&
-    isAmong(campaign?.storefronts ?? [], storefront)
-  )
+  return windowsOf(limits, setup.campaigns).some((window) => hasEnded(window, timeZone, moment))
 }
 
 type SectionView = { shown: ShownSection } | { leftOut: LeftOutSection }
 
-function viewOf(section: AnySection, lens: Lens, setup: Setup, reading: SectionReader): SectionView {
+function viewOf(section: AnySection, lens: Lens, setup: Setup, reading: Omit<SectionReader, 'text'>): SectionView {
   const { code, kind, limits, texts } = section
   const of = { section: code, kind }
   const fails = limitThatFails(limits, lens, reading.storefront.timeZone, setup)
@@ -83,11 +73,10 @@ export function composePage({ page, lens, setup, library }: ComposeInput): Compo
   const storefront = setup.storefronts.get(lens.storefront)!
   const reader = editionReader(setup, lens.storefront, lens.language)
   const among = (labels: Labels) => labelAmong(labels, reader.counting) ?? null
-  const reading: SectionReader = { reader, setup, storefront, library, text: () => undefined }
-  const views = page.sections.map((section) => viewOf(section, lens, setup, reading))
+  const views = page.sections.map((section) => viewOf(section, lens, setup, { reader, storefront, library }))
   return {
     rests: page.resting ? 'it is paused' : (limitThatFails(page.limits, lens, storefront.timeZone, setup) ?? null),
-    isOver: isFor(page, lens, setup) && isOver(page.limits, lens, setup),
+    isOver: isOver(page, lens, setup),
     title: among(page.titles),
     slug: among(page.slugs),
     search: { title: among(page.searchTitles), description: among(page.searchDescriptions) },

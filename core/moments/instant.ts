@@ -126,6 +126,10 @@ export function holdsAt(window: LocalWindow, zone: string, instant: number): boo
   return from <= instant && instant < to
 }
 
+/** Whether a local window has ended in a zone at an instant. An open end never does. */
+export const hasEnded = (window: LocalWindow, zone: string, instant: number): boolean =>
+  windowIn(window, zone).to <= instant
+
 /** What is wrong with a window of local times: a date that there is not, or an end before its start. */
 export function windowProblem(window: LocalWindow): string | undefined {
   try {

@@ -1,3 +1,4 @@
+import { windowsOf } from '../assignments/limits'
 import { dateOfDay, instantOf, windowIn, type LocalWindow } from '../moments/instant'
 import type { Setup } from '../catalogue/model'
 import type { Condition } from '../rules/condition'
@@ -60,14 +61,8 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     add(window.from)
     add(window.to)
   }
-  for (const a of input.assignments) {
-    ends(a.limits)
-    if (a.limits.campaign !== null) ends(setup.campaigns.get(a.limits.campaign) ?? {})
-  }
-  for (const p of input.own) {
-    ends(p.own!.limits)
-    if (p.own!.limits.campaign !== null) ends(setup.campaigns.get(p.own!.limits.campaign) ?? {})
-  }
+  for (const { limits } of [...input.assignments, ...input.own.map((piece) => piece.own!)])
+    for (const window of windowsOf(limits, setup.campaigns)) ends(window)
   const members = [family.root, ...family.variants]
   for (const p of members) {
     for (const price of p.prices) if (price.storefront === lens.storefront && price.special) ends(price)

@@ -1,9 +1,8 @@
 import { same } from '../catalogue/patch'
 import { unmoved } from '../page/differences'
 import { phraseLine } from '../page/phrases'
-import type { ShownSection } from '../composed/compose'
 import type { ReleasedComposedPage } from './composed-document'
-import type { ReleasedPart, ReleasedProduct, ReleasedDocument } from './document'
+import type { ReleasedProduct, ReleasedDocument } from './document'
 import type { ReleasedPhrases, ReleasedStandingPage, SiteDocument } from './site'
 
 /** What of a page can change beside its parts, and how it is read. */
@@ -37,25 +36,35 @@ export interface PageChange {
   area: string
 }
 
+/** A part or section of a page as it stands in one state. */
 interface Standing {
+  of: string
+  title: string
   area: string
+  /** Its place in the area. */
   at: number
-  part: ReleasedPart
+  /** All of it. */
+  content: unknown
 }
 
 function partsOf(document: ReleasedProduct): Map<string, Standing> {
   const parts = new Map<string, Standing>()
   for (const { area, parts: list } of document.areas)
-    list.forEach((part, at) => parts.set(`${area}\n${part.piece}`, { area, at, part }))
+    list.forEach((part, at) =>
+      parts.set(`${area}\n${part.piece}`, { of: part.piece, title: part.title, area, at, content: part }),
+    )
   return parts
 }
 
-const changeOf = (what: ChangeKind, { part, area }: Standing): PageChange => ({
-  what,
-  of: part.piece,
-  title: part.title,
-  area,
-})
+const sectionsOf = ({ sections }: ReleasedComposedPage): Map<string, Standing> =>
+  new Map(
+    sections.map((content, at) => {
+      const { section, title, kind } = content
+      return [section, { of: section, title: title ?? kind, area: 'sections', at, content }]
+    }),
+  )
+
+const changeOf = (what: ChangeKind, { of, title, area }: Standing): PageChange => ({ what, of, title, area })
 
 /** The parts that both states have and that left their place among the others of their area. */
 function movedKeys(was: ReadonlyMap<string, Standing>, is: ReadonlyMap<string, Standing>): Set<string> {
@@ -68,35 +77,42 @@ function movedKeys(was: ReadonlyMap<string, Standing>, is: ReadonlyMap<string, S
   return moved
 }
 
+/** What differs among the parts of two states, each by its key: those of the later state in order, then what is gone. */
+function standingChanges(was: ReadonlyMap<string, Standing>, is: ReadonlyMap<string, Standing>): PageChange[] {
+  const moved = movedKeys(was, is)
+  const parts: PageChange[] = []
+  for (const [key, standing] of is) {
+    const then = was.get(key)
+    if (!then) parts.push(changeOf('added', standing))
+    else if (!same(then.content, standing.content)) parts.push(changeOf('changed', standing))
+    else if (moved.has(key)) parts.push(changeOf('moved', standing))
+  }
+  for (const [key, standing] of was) if (!is.has(key)) parts.push(changeOf('removed', standing))
+  return parts
+}
+
 const fieldChange = (field: HeadField): PageChange => ({ what: 'changed', of: field, title: '', area: '' })
 
-const changedFields = (before: ReleasedProduct, after: ReleasedProduct): PageChange[] =>
-  (Object.keys(head) as (keyof typeof head)[])
-    .filter((field) => !same(head[field](before), head[field](after)))
+/** The fields of a head that differ. */
+const changedFields = <D>(
+  fields: Partial<Record<HeadField, (document: D) => unknown>>,
+  before: D,
+  after: D,
+): PageChange[] =>
+  (Object.keys(fields) as HeadField[])
+    .filter((field) => !same(fields[field]!(before), fields[field]!(after)))
     .map(fieldChange)
+
+const wholePage = (what: ChangeKind, title: string): PageChange[] => [{ what, of: 'page', title, area: '' }]
 
 /**
  * What differs between two states of a page: fields of its head, and its parts by their place. A state that is null is
  * no page, and the whole page comes or goes.
  */
 export function pageChanges(before: ReleasedProduct | null, after: ReleasedProduct | null): PageChange[] {
-  const whole = (what: ChangeKind, { name }: ReleasedProduct): PageChange[] => [
-    { what, of: 'page', title: name, area: '' },
-  ]
-  if (before === null) return after === null ? [] : whole('added', after)
-  if (after === null) return whole('removed', before)
-  const fields = changedFields(before, after)
-  const [was, is] = [partsOf(before), partsOf(after)]
-  const moved = movedKeys(was, is)
-  const parts: PageChange[] = []
-  for (const [key, standing] of is) {
-    const then = was.get(key)
-    if (!then) parts.push(changeOf('added', standing))
-    else if (!same(then.part, standing.part)) parts.push(changeOf('changed', standing))
-    else if (moved.has(key)) parts.push(changeOf('moved', standing))
-  }
-  for (const [key, standing] of was) if (!is.has(key)) parts.push(changeOf('removed', standing))
-  const all = [...fields, ...parts]
+  if (before === null) return after === null ? [] : wholePage('added', after.name)
+  if (after === null) return wholePage('removed', before.name)
+  const all = [...changedFields(head, before, after), ...standingChanges(partsOf(before), partsOf(after))]
   // Structured data repeats the page: it is named where nothing else is.
   return all.length === 0 && !same(before.structured, after.structured) ? [fieldChange('structured')] : all
 }
@@ -152,41 +168,12 @@ const composedHead = {
   search: (d) => d.search,
 } as const satisfies Partial<Record<HeadField, (document: ReleasedComposedPage) => unknown>>
 
-const sectionTitle = ({ title, kind }: ShownSection): string => title ?? kind
-
-/** How the sections of a composed page differ, each by its code. */
-function sectionChanges(was: readonly ShownSection[], is: readonly ShownSection[]): PageChange[] {
-  const change = (what: ChangeKind, section: ShownSection): PageChange => ({
-    ...{ what, of: section.section, title: sectionTitle(section), area: 'sections' },
-  })
-  const before = new Map(was.map((section, at) => [section.section, { section, at }]))
-  const both = is.flatMap(({ section }) =>
-    before.has(section) ? [{ key: section, before: before.get(section)!.at }] : [],
-  )
-  const still = unmoved(both)
-  const found = is.flatMap((section): PageChange[] => {
-    const then = before.get(section.section)
-    if (!then) return [change('added', section)]
-    if (!same(then.section, section)) return [change('changed', section)]
-    return still.has(section.section) ? [] : [change('moved', section)]
-  })
-  const left = new Set(is.map((section) => section.section))
-  return [...found, ...was.filter((s) => !left.has(s.section)).map((s) => change('removed', s))]
-}
-
 /** What differs between two states of a composed page; one whose time is over is gone. */
 function composedChanges(before: ReleasedComposedPage | null, after: ReleasedComposedPage | null): PageChange[] {
   const [was, is] = [before?.over === null ? before : null, after?.over === null ? after : null]
-  if (was === null || is === null) {
-    const one = is ?? was
-    return one === null
-      ? []
-      : [{ what: comesOrGoes(was !== null, is !== null), of: 'page', title: one.title, area: '' }]
-  }
-  const fields = (Object.keys(composedHead) as (keyof typeof composedHead)[])
-    .filter((field) => !same(composedHead[field](was), composedHead[field](is)))
-    .map(fieldChange)
-  return [...fields, ...sectionChanges(was.sections, is.sections)]
+  if (was === null) return is === null ? [] : wholePage('added', is.title)
+  if (is === null) return wholePage('removed', was.title)
+  return [...changedFields(composedHead, was, is), ...standingChanges(sectionsOf(was), sectionsOf(is))]
 }
 
 /** What differs between two states of anything that a release keeps; null is that there is none. */

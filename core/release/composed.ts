@@ -1,14 +1,14 @@
-import type { Limits } from '../assignments/limits'
+import { windowsOf, type Limits } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
 import { composePage, type ComposedView, type ComposeInput } from '../composed/compose'
 import type { ComposedPage } from '../composed/page'
 import { directionOf } from '../language/chain'
-import { windowIn, type LocalWindow } from '../moments/instant'
+import { windowIn } from '../moments/instant'
 import { withoutOwnMarkup } from '../page/structured'
 import type { ReleasedComposedPage } from './composed-document'
 import { stretchesAt, stretchesOfGroups, type PageAt, type StretchesOfGroup } from './over-time'
 
-/** What a section is called: its title, else its kind and code. */
+/** What a section is called where it is not shown: by its kind and code. */
 const titleOf = ({ section, kind }: { section: string; kind: string }) => `${kind} ${section}`
 
 /** What is missing on a composed page that is there. */
@@ -52,10 +52,7 @@ const limitsIn = ({ limits, sections }: ComposedPage): Limits[] => [limits, ...s
 
 /** The moments after one at which limits begin or end in a storefront, in order. */
 function momentsAfter(all: readonly Limits[], timeZone: string, setup: Setup, now: number): number[] {
-  const windows = all.flatMap((limits): LocalWindow[] => {
-    const campaign = limits.campaign === null ? undefined : setup.campaigns.get(limits.campaign)
-    return campaign === undefined ? [limits] : [limits, campaign]
-  })
+  const windows = all.flatMap((limits) => windowsOf(limits, setup.campaigns))
   const ends = windows.flatMap((window) => {
     const { from, to } = windowIn(window, timeZone)
     return [from, to]

@@ -2,7 +2,7 @@ import { isReached, reachReason, type PreparedAssignment } from '../assignments/
 import type { Limits } from '../assignments/limits'
 import { cachedFor } from '../cache/cached-for'
 import type { Family, Setup } from '../catalogue/model'
-import { windowIn } from '../moments/instant'
+import { hasEnded } from '../moments/instant'
 import { memberCalled, skusNaming, type PageInput } from '../page/assemble'
 import { checkCondition } from '../rules/check'
 import { changesByItself, metEver } from '../rules/ever'
@@ -41,15 +41,12 @@ function withWidestRule(assignment: PreparedAssignment, setup: Setup): Widest {
   return { assignment: { ...assignment, meets }, isCertain: !changesByItself(node) }
 }
 
-const isOver = (window: Pick<Limits, 'from' | 'to'>, timeZone: string, now: number): boolean =>
-  window.to !== null && windowIn(window, timeZone).to <= now
-
 /** Whether limits let something hold in an edition at any moment from now on, for any customer. */
 function canHold(limits: Limits, { lens, setup }: PageInput, now: number): boolean {
   const { timeZone } = setup.storefronts.get(lens.storefront)!
   if (limits.storefronts.length > 0 && !limits.storefronts.includes(lens.storefront)) return false
   if (limits.languages.length > 0 && !limits.languages.includes(lens.language)) return false
-  return !isOver(limits, timeZone, now)
+  return !hasEnded(limits, timeZone, now)
 }
 
 /** Assignments that reach a page at some moment from now on or for some customer. */

@@ -2,7 +2,7 @@
 import type { TriedComposedPage } from '@contracts/composed'
 import { limitWords } from '@core/assignments/limits'
 import type { AnySection, ComposedPage } from '@core/composed/page'
-import { codeOfName } from '@core/text/code'
+import { slugOf } from '@core/search/slug'
 import { blankPage } from '~/components/composed/composedWords'
 
 /** A landing page: its outline, the section that is chosen, and the page as it reads through the lens. */
@@ -64,8 +64,7 @@ const afterwards = computed(() => [
 function offerSlug() {
   const { titles, slugs } = draft.value!
   const title = titles[lens.language]
-  if (title && !slugs[lens.language])
-    draft.value!.slugs = { ...slugs, [lens.language]: codeOfName(title, code.value ?? 'page') }
+  if (title && !slugs[lens.language]) draft.value!.slugs = { ...slugs, [lens.language]: slugOf(title, lens.language) }
 }
 const place = computed(() => setup.editionName(lens.storefront, lens.language))
 const where = computed(() => limitWords(draft.value?.limits ?? blankPage().limits, setup.forCore))

@@ -1,4 +1,4 @@
-import type { Setup, Storefront } from '../../catalogue/model'
+import type { Storefront } from '../../catalogue/model'
 import type { Library } from '../../media/versions'
 import type { PagePicture } from '../../page/media'
 import type { Reader } from '../../values/resolve'
@@ -15,7 +15,6 @@ export interface SectionText {
 /** What a section reads its texts and pictures with. */
 export interface SectionReader {
   reader: Reader
-  setup: Setup
   storefront: Storefront
   library: Library
   /** One of its texts in a language that counts for the edition; undefined where there is none. */

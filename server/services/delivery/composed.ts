@@ -3,14 +3,13 @@ import type { DeliveredCard, DeliveredSection } from '@contracts/delivery'
 import { pageAddress } from '@core/catalogue/page-addresses'
 import type { ShownSection } from '@core/composed/compose'
 import type { ReleasedComposedPage } from '@core/release/composed-document'
-import { alternatesOf, type PageInEdition } from '@core/release/alternates'
 import { database } from '../../db/connect'
 import { keyOfSlug, pagesElsewhere } from '../../db/queries/delivered-pages'
 import { readDocument } from '../../db/queries/released-documents'
 import { Problem } from '../problem'
-import type { Linked } from './links'
+import { addressed, linksAmong, type Linked } from './links'
 import { cardOf } from './lists'
-import { addressesOf, editionKey, liveEditions, type Reading } from './live'
+import { addressesOf, liveEditions, type Reading } from './live'
 import { deliver, deliverUnder, type Delivered } from './pages'
 
 // Composed pages as they are answered: with what their rows show of each product at the same release and moment.
@@ -68,13 +67,8 @@ async function linksOf(reading: Reading, language: string, code: string, now: nu
   const editions = await liveEditions(reading)
   const elsewhere = await pagesElsewhere(database(), editions, { kind: 'composed', keys: [code], now })
   const addresses = await addressesOf(editions, now)
-  const pages = elsewhere.flatMap(({ storefront, language, slug }): PageInEdition[] => {
-    const of = addresses.get(editionKey({ storefront, language }))
-    return of ? [{ storefront, language, address: pageAddress(of, language, slug ?? code) }] : []
-  })
-  const of = { storefront: reading.storefront, language }
-  const own = pages.find((page) => editionKey(page) === editionKey(of))
-  return { address: own?.address ?? null, alternates: alternatesOf(pages, of) }
+  const pages = addressed(elsewhere, addresses, (of, page) => pageAddress(of, page.language, page.slug ?? code))
+  return linksAmong(pages, { storefront: reading.storefront, language })
 }
 
 /** The slug of a composed page. Throws 404 where it is not there. */

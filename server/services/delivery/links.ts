@@ -9,15 +9,25 @@ export interface Linked {
   alternates: PageInEdition[]
 }
 
-/** Pages of products in editions with their addresses; those of which nobody says where they are are left out. */
+/** Where a page is, by the addresses of its storefront. */
+type AddressOf = (addresses: PageAddresses, page: PageElsewhere) => string
+
+const ofProduct: AddressOf = (addresses, { language, key, slug }) =>
+  productAddress(addresses, { language, sku: key, slug })
+
+/**
+ * Pages in editions with their addresses, of products where nothing else is said; those of which nobody says where they
+ * are are left out.
+ */
 export const addressed = (
   pages: readonly PageElsewhere[],
   addresses: ReadonlyMap<string, PageAddresses | null>,
+  addressOf = ofProduct,
 ): PageInEdition[] =>
   pages.flatMap((page) => {
     const of = addresses.get(editionKey(page))
-    const { storefront, language, key, slug } = page
-    return of ? [{ storefront, language, address: productAddress(of, { language, sku: key, slug }) }] : []
+    const { storefront, language } = page
+    return of ? [{ storefront, language, address: addressOf(of, page) }] : []
   })
 
 /** A page in an edition, and the same in others, given with all that there are in order. */

@@ -21,8 +21,7 @@ export interface Delivered extends KeptDocument {
   next: number | null
 }
 
-/** There is none. */
-export const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
+const missingPage = ({ storefront }: Reading, { language, key }: PageKey) =>
   notFound(`released page of “${key}” in ${storefront} and ${language}`)
 
 /** Pages of one kind of an edition that are released under some keys and are there at the moment, by key. */
@@ -79,7 +78,7 @@ async function productPages(
  * The page of a product with where it is, which is part of its tag. Both are texts of JSON objects that have at least
  * one field, so that nothing has to be read to be written again.
  */
-export function withLinks({ text, digest, next }: Delivered, links: Linked): Delivered {
+function withLinks({ text, digest, next }: Delivered, links: Linked): Delivered {
   const where = JSON.stringify(links)
   return {
     text: `${text.slice(0, -1)},${where.slice(1)}`,

@@ -64,12 +64,13 @@ export function storedWhole<K extends RecordKindName>(
   entry: Omit<RecordKind<RecordOf<K>>, StoredWhole | 'check' | 'inContentFile'> &
     Partial<Pick<RecordKind<RecordOf<K>>, 'check'>> & { contentKey?: ContentKey },
 ): RecordKind<RecordOf<K>> {
-  const { contentKey: key, ...rest } = entry
+  const { contentKey: key, labels, ...rest } = entry
   const codes = async (db: Db) => (await storedRecords(db, kind)).map((r) => r.code)
   return {
     check: (record) => Promise.resolve({ record, problems: [] }),
     deletionBlockers: () => Promise.resolve([]),
     ...rest,
+    ...(labels ? { labels: { ...labels, stored: (db) => storedRecords(db, kind) } } : {}),
     ...(key ? { inContentFile: { key, codes } } : {}),
     read: (db, code) => storedRecord(db, kind, code),
     list: (db, query) => findStoredRecords(db, kind, query),

@@ -1,5 +1,6 @@
 import type { Setup } from '@core/catalogue/model'
 import type { Labels } from '@core/language/labels'
+import type { Db } from '../../db/connect'
 
 /** One text that a record holds in several languages. */
 export interface LabelText {
@@ -17,6 +18,8 @@ export interface LabelTexts<R> {
   /** Under which name its records are translated: `category:panniers`. */
   prefix: string
   title(record: R, source: string): string
+  /** Of kinds that are neither part of the set-up nor pictures or files: all records. */
+  stored?(db: Db): Promise<R[]>
   /**
    * The texts of a record; writing changes the record. What has plural forms has those of `language`. Labels name
    * attributes as `setup` does; without it, by their codes.

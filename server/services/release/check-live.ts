@@ -1,5 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { LiveCheck, WrongPage } from '@contracts/release'
+import { chunked } from '@core/lists/chunked'
 import { database, inTransaction } from '../../db/connect'
 import { stepOfNumber, type LiveStep, type TouchedPage } from '../../db/queries/live-steps'
 import type { PageKey } from '../../db/queries/page-key'
@@ -78,8 +79,7 @@ export async function checkRelease(
   const sample = sampleOf(await pagesOf(storefront, step))
   const looked = { storefront, number: number!, ask, now }
   const wrong: WrongPage[] = []
-  for (let from = 0; from < sample.length; from += askedAtOnce) {
-    const some = sample.slice(from, from + askedAtOnce)
+  for (const some of chunked(sample, askedAtOnce)) {
     const problems = await Promise.all(some.map((page) => problemOf(looked, page)))
     if (problems.includes(superseded)) return undefined
     wrong.push(...some.flatMap((page, i) => wrongPage(page, problems[i] as string | null)))

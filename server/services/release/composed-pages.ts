@@ -1,13 +1,11 @@
-import { mediaNamed, type ComposedPage } from '@core/composed/page'
-import { localWords } from '@core/moments/words'
-import { localTime } from '@core/page/moments'
+import type { ComposedPage } from '@core/composed/page'
+import type { Library } from '@core/media/versions'
 import { composedOverTime } from '@core/release/composed'
 import type { StretchesOfGroup } from '@core/release/over-time'
 import type { HeldBack, ReleaseScope } from '@contracts/release'
 import type { Db } from '../../db/connect'
-import { loadLibrary } from '../../db/queries/media'
 import { storedRecords } from '../../db/queries/records'
-import type { MadePage } from './made-pages'
+import { sinceWords, type MadePage } from './made-pages'
 import { isEverything, type Workbench } from './workbench'
 
 // Composed pages as they would be released.
@@ -20,37 +18,28 @@ export async function composedOfScope(db: Db, scope: ReleaseScope): Promise<Comp
 }
 
 /** What keeps a page from going: what is missing on it now, at some moment or for some group, each once. */
-function heldBack(
-  page: readonly StretchesOfGroup[],
-  timeZone: string,
-  groups: Workbench['setup']['groups'],
-): HeldBack[] {
+function heldBack(page: readonly StretchesOfGroup[], bench: Workbench): HeldBack[] {
   const all = page.flatMap(({ lacking }) => lacking)
   const once = new Map(all.map((piece) => [`${piece.piece} ${piece.reason}`, piece]))
-  return [...once.values()].map(({ piece, title, reason, from, group }) => {
-    const when = from === -Infinity ? '' : ` from ${localWords(localTime(timeZone, from))}`
-    const forWhom = group === '' ? '' : ` for ${groups.get(group)?.name ?? group}`
-    return {
-      code: 'section-not-shown',
-      message: `${title} is not ready${when}${forWhom}: ${reason}.`,
-      at: `section:${piece}`,
-    }
-  })
+  return [...once.values()].map(({ piece, title, reason, ...since }) => ({
+    code: 'section-not-shown',
+    message: `${title} is not ready${sinceWords(since, bench)}: ${reason}.`,
+    at: `section:${piece}`,
+  }))
 }
 
 /** Composed pages in a language as they would be released. */
-export async function madeComposedPages(
-  db: Db,
+export function madeComposedPages(
   bench: Workbench,
   pages: readonly ComposedPage[],
+  library: Library,
   language: string,
-): Promise<MadePage[]> {
+): MadePage[] {
   const { setup, storefront, now } = bench
-  const library = await loadLibrary(db, pages.flatMap(mediaNamed))
   const lens = { storefront: storefront.code, language, group: null, moment: now }
   return pages.map((one): MadePage => {
     const page = composedOverTime({ page: one, lens, setup, library }, now)
-    const held = heldBack(page, storefront.timeZone, setup.groups)
+    const held = heldBack(page, bench)
     return { kind: 'composed', key: one.code, type: null, category: null, page, held, products: [] }
   })
 }

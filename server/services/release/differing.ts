@@ -1,4 +1,5 @@
 import type { UnreleasedChanges } from '@contracts/release'
+import { chunked } from '@core/lists/chunked'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { commonState, countDiffering, countTouches, noteStatesLive } from '../../db/queries/page-touches'
 import { keptDocuments } from '../../db/queries/released-documents'
@@ -61,8 +62,7 @@ async function lookIn(code: string, now: number): Promise<boolean> {
   const unknown = [...bench.due.products.keys()]
   if (unknown.length === 0 || unknown.length > mostAtOnce) return false
   const roots = unknown.slice(0, familiesOfTurn)
-  for (let at = 0; at < roots.length; at += blockSize)
-    await inTransaction((tx) => compareBlock(tx, bench, roots.slice(at, at + blockSize)))
+  for (const block of chunked(roots, blockSize)) await inTransaction((tx) => compareBlock(tx, bench, block))
   return true
 }
 

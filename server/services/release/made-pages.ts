@@ -98,20 +98,24 @@ export function pagesOfFamily(family: StoredFamily, language: string, bench: Wor
   })
 }
 
+/** From when on something is so and for which group, in words; '' from the beginning and for everybody. */
+export function sinceWords({ from, group }: { from: number; group: string }, { setup, storefront }: Workbench): string {
+  const when = from === -Infinity ? '' : ` from ${localWords(localTime(storefront.timeZone, from))}`
+  return group === '' ? when : `${when} for ${setup.groups.get(group)?.name ?? group}`
+}
+
 /** Why a page cannot go as it is: what blocks it now, and what would be wrong in a stretch of time or for a group. */
 function heldBack(page: readonly StretchesOfGroup[], blockers: readonly HeldBack[], bench: Workbench): HeldBack[] {
   const { setup, storefront } = bench
-  const when = (from: number) => (from === -Infinity ? '' : ` from ${localWords(localTime(storefront.timeZone, from))}`)
-  const forWhom = (group: string) => (group === '' ? '' : ` for ${setup.groups.get(group)?.name ?? group}`)
   const empty = emptyAreas(page, storefront.code, setup).filter(({ from, group }) => from !== -Infinity || group !== '')
-  const areas = empty.map(({ area, from, group }): HeldBack => ({
+  const areas = empty.map(({ area, ...since }): HeldBack => ({
     code: 'area-empty',
-    message: `The area “${areaName(area)}” is empty${when(from)}${forWhom(group)}.`,
+    message: `The area “${areaName(area)}” is empty${sinceWords(since, bench)}.`,
     at: `area:${area}`,
   }))
-  const pieces = lackingLater(page).map(({ piece, title, reason, from, group }): HeldBack => ({
+  const pieces = lackingLater(page).map(({ piece, title, reason, ...since }): HeldBack => ({
     code: 'piece-not-shown',
-    message: `“${title}” would not be shown${when(from)}${forWhom(group)}: ${reason}.`,
+    message: `“${title}” would not be shown${sinceWords(since, bench)}: ${reason}.`,
     at: `piece:${piece}`,
   }))
   const tooMany = page.some(({ stretches }) => stretches.length > mostStretches)

@@ -1,5 +1,7 @@
 import type { ReleaseCounts } from '@contracts/release'
 import { same } from '@core/catalogue/patch'
+import { mediaNamed } from '@core/composed/page'
+import { chunked } from '@core/lists/chunked'
 import { comesOrGoes } from '@core/release/compare'
 import { siteOverTime } from '@core/release/over-time'
 import { siteDocuments, siteKey } from '@core/release/site'
@@ -15,6 +17,7 @@ import {
   rowsOfPages,
   type StagedPage,
 } from '../../db/queries/released-pages'
+import { loadLibrary } from '../../db/queries/media'
 import { codesOfRecords } from '../../db/queries/records'
 import { releaseById, updateRelease, type ReleaseRow } from '../../db/queries/releases'
 import { ForPeople } from '../problem'
@@ -48,6 +51,8 @@ import {
 
 /** So many families are put together at a time, each block in a transaction of its own. */
 const blockSize = 100
+/** An edition has fewer standing and composed pages than this. */
+const mostBeside = 10_000
 /** So many blocks at the same time: while one waits for the database, another is put together. */
 const blocksAtOnce = 2
 
@@ -109,12 +114,6 @@ async function inLanes<T>(list: readonly T[], atOnce: number, work: (one: T) => 
   if (failed) throw failed.reason
 }
 
-function chunked<T>(list: readonly T[], size: number): T[][] {
-  const chunks: T[][] = []
-  for (let at = 0; at < list.length; at += size) chunks.push(list.slice(at, at + size))
-  return chunks
-}
-
 /** A release that is put together: what its pages are made with, and what changed them. */
 interface Draft extends Workbench {
   release: ReleaseRow
@@ -174,42 +173,38 @@ async function putSite(tx: Tx, bench: Draft): Promise<number> {
       if (staged.length === 0) unchanged++
     }
     const pages = documents.filter((d) => d.kind === 'page').map(siteKey)
-    await removeStandingPages(tx, bench, language, new Set(pages))
+    await removeOthers(tx, bench, { language, kind: 'page' }, new Set(pages))
   }
   return unchanged
 }
 
 /** Puts the composed pages together that a release covers. Returns how many do not differ. */
 async function putComposed(tx: Tx, bench: Draft): Promise<number> {
-  const { release, storefront, base } = bench
-  const pages = await composedOfScope(tx.db, release.scope)
+  const pages = await composedOfScope(tx.db, bench.release.scope)
+  const library = await loadLibrary(tx.db, pages.flatMap(mediaNamed))
   const codes = new Set(await codesOfRecords(tx.db, 'composed-pages'))
   let unchanged = 0
   for (const language of bench.languages) {
-    const made = await madeComposedPages(tx.db, bench, pages, language)
+    const made = madeComposedPages(bench, pages, library, language)
     const staged = await stage(tx, bench, language, made)
     unchanged += made.filter((m) => m.page.length > 0).length - staged.filter((s) => s.change !== 'removed').length
-    const asked = { language, kind: 'composed', after: '', limit: mostComposed }
     // One that was deleted goes with any release.
-    const gone = (await keysAt(tx.db, storefront.code, base, asked)).filter((key) => !codes.has(key))
-    await removePages(tx, bench, language, 'composed', gone)
+    await removeOthers(tx, bench, { language, kind: 'composed' }, codes)
   }
   return unchanged
 }
 
-/** Has standing pages removed that the storefront has no more. */
-async function removeStandingPages(
+/** Has pages of a kind removed that are not among those that the storefront has. */
+async function removeOthers(
   tx: Tx,
   bench: Draft,
-  language: string,
-  reached: ReadonlySet<string>,
+  { language, kind }: { language: string; kind: 'page' | 'composed' },
+  there: ReadonlySet<string>,
 ): Promise<void> {
-  const { storefront } = bench
-  // A storefront has fifty at most.
-  const asked = { language, kind: 'page', after: '', limit: 100 }
-  const live = await keysAt(tx.db, storefront.code, bench.base, asked)
-  const gone = live.filter((key) => !reached.has(key))
-  await removePages(tx, bench, language, 'page', gone)
+  const asked = { language, kind, after: '', limit: mostBeside }
+  const live = await keysAt(tx.db, bench.storefront.code, bench.base, asked)
+  const gone = live.filter((key) => !there.has(key))
+  await removePages(tx, bench, language, kind, gone)
 }
 
 /** Keeps the pages of one kind in an edition that differ from what is live, with what differs, and returns them. */
@@ -258,8 +253,6 @@ async function stage(tx: Tx, bench: Draft, language: string, made: readonly Made
 const changeAlike = (product: ComparedPage, variant: ComparedPage): boolean =>
   product.change === variant.change && same([product.changes, product.held], [variant.changes, variant.held])
 
-/** A storefront has fewer composed pages. */
-const mostComposed = 10_000
 /** So many pages are removed at a time. */
 const removedAtOnce = 2000
 
@@ -268,8 +261,7 @@ async function removeGone(tx: Tx, bench: Draft): Promise<void> {
   const { storefront } = bench
   for (const language of bench.languages) {
     const gone = await keysOfNobody(tx.db, storefront.code, bench.base, language)
-    for (let at = 0; at < gone.length; at += removedAtOnce)
-      await removePages(tx, bench, language, 'product', gone.slice(at, at + removedAtOnce))
+    for (const some of chunked(gone, removedAtOnce)) await removePages(tx, bench, language, 'product', some)
   }
 }
 

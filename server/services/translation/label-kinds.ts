@@ -1,18 +1,22 @@
 import { recordKindNames, type RecordKindName } from '@contracts/operations/records'
 import { same } from '@core/catalogue/patch'
+import type { Db } from '../../db/connect'
 import type { LabelTexts } from '../records/label-texts'
 import { recordKind } from '../records/registry'
 
 /** A kind of record with texts by language. */
-export interface LabelKind extends Omit<LabelTexts<never>, 'prefix'> {
+export interface LabelKind extends Omit<LabelTexts<never>, 'prefix' | 'stored'> {
   kind: RecordKindName
+  stored?(db: Db): Promise<{ code: string }[]>
 }
 
 /** Every kind of record with texts by language, by the name under which its records are translated. */
 export const labelKinds: Record<string, LabelKind> = Object.fromEntries(
   recordKindNames.flatMap((kind) => {
     const { labels } = recordKind(kind)
-    return labels ? [[labels.prefix, { kind, title: labels.title, texts: labels.texts }]] : []
+    if (!labels) return []
+    const { prefix, ...texts } = labels
+    return [[prefix, { kind, ...texts }]]
   }),
 )
 

@@ -1,8 +1,8 @@
 import type { Db } from '../../db/connect'
 import { labelledMedia } from '../../db/queries/library'
 import { loadLibrary } from '../../db/queries/media'
-import { codesOfRecords, storedRecords } from '../../db/queries/records'
 import type { StoredSetup } from '../../db/queries/setup'
+import { labelKinds } from './label-kinds'
 
 /** Where records of each kind are found in the set-up. Pictures and files are not part of it. */
 const inSetup: Record<string, (setup: StoredSetup) => ReadonlyMap<string, unknown>> = {
@@ -12,7 +12,11 @@ const inSetup: Record<string, (setup: StoredSetup) => ReadonlyMap<string, unknow
   storefront: (s) => s.storefronts,
 }
 
-const composedPage = 'composed-page'
+/** All records of a kind that is stored whole, by code; undefined of other kinds. */
+async function storedOf(db: Db, prefix: string): Promise<ReadonlyMap<string, unknown> | undefined> {
+  const records = await labelKinds[prefix]!.stored?.(db)
+  return records && new Map(records.map((record) => [record.code, record]))
+}
 
 /** Records with texts by language, by code; those that exist. */
 export async function labelRecords(
@@ -21,17 +25,10 @@ export async function labelRecords(
   prefix: string,
   codes: readonly string[],
 ): Promise<Map<string, unknown>> {
-  const all = inSetup[prefix]?.(setup)
+  const all = inSetup[prefix]?.(setup) ?? (await storedOf(db, prefix))
   if (all) return new Map(codes.flatMap((c) => (all.has(c) ? [[c, all.get(c)] as const] : [])))
-  if (prefix === composedPage) return composedPagesOf(db, codes)
   const { items } = await loadLibrary(db, codes)
   return new Map(codes.flatMap((c) => (items.has(c) ? [[c, items.get(c)!.item] as const] : [])))
-}
-
-async function composedPagesOf(db: Db, codes: readonly string[]): Promise<Map<string, unknown>> {
-  const wanted = new Set(codes)
-  const pages = await storedRecords(db, 'composed-pages')
-  return new Map(pages.filter((page) => wanted.has(page.code)).map((page) => [page.code, page]))
 }
 
 /**
@@ -40,8 +37,7 @@ async function composedPagesOf(db: Db, codes: readonly string[]): Promise<Map<st
  */
 export async function labelCodes(db: Db, setup: StoredSetup, prefix: string, storefront: string): Promise<string[]> {
   if (prefix === 'storefront') return [storefront]
-  const all = inSetup[prefix]?.(setup)
+  const all = inSetup[prefix]?.(setup) ?? (await storedOf(db, prefix))
   if (all) return [...all.keys()]
-  if (prefix === composedPage) return codesOfRecords(db, 'composed-pages')
   return labelledMedia(db)
 }

@@ -1,5 +1,6 @@
 import path from 'node:path'
 import { listPart, type DeliveredPages } from '@contracts/delivery'
+import { chunked } from '@core/lists/chunked'
 import { withAllUnder, type ReleasedCategories, type ReleasedCategory } from '@core/release/site'
 import { database, inTransaction } from '../../db/connect'
 import { lastSteps, type LastStep } from '../../db/queries/live-steps'
@@ -157,8 +158,7 @@ async function writeProducts(writing: Writing, skus: readonly string[]): Promise
 async function putProducts(writing: Writing, skus: readonly string[]): Promise<void> {
   const { reading, language, now } = writing
   // As many as are read together: a transaction asks one question at a time.
-  for (let at = 0; at < skus.length; at += together.maxBatchSize) {
-    const some = skus.slice(at, at + together.maxBatchSize)
+  for (const some of chunked(skus, together.maxBatchSize)) {
     const all = await Promise.all(some.map((sku) => ifThere(madeProduct(reading, { language, sku }, now))))
     for (const [i, made] of all.entries()) if (made !== undefined) await putProduct(writing, some[i]!, made)
   }
