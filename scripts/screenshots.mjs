@@ -61,13 +61,6 @@ const views = {
       await p.getByText(/Found in/).waitFor()
     },
   ],
-  recipe: [
-    '/review/recipes/whole-page?in=de/de-DE',
-    async (p) => {
-      await p.getByRole('button', { name: /^Try/ }).click()
-      await p.getByText('Prompt').first().waitFor()
-    },
-  ],
   review: [
     '/review/waiting?by=field&group=summary%40en-GB&in=uk/en-GB',
     async (p) => {
@@ -166,6 +159,12 @@ const views = {
         .or(p.getByText('Nothing would change on this page.'))
         .first()
         .waitFor()
+    },
+  ],
+  page: [
+    '/pages/through-the-winter?in=de/de-DE',
+    async (p) => {
+      await p.getByRole('article').getByText('Von der Werkstatt ausgesucht').waitFor()
     },
   ],
   coverage: [

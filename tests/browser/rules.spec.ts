@@ -17,7 +17,7 @@ async function condition(
 }
 test.describe.configure({ mode: 'serial' })
 
-const sentence = (page: Page) => page.locator('.page-head p.italic')
+const sentence = (page: Page) => page.locator('.page-head p.in-words')
 
 test('builds a rule of nested groups, reads it as a sentence, saves it, and finds it again', async ({ page }) => {
   await enter(page, '/assignments/new?in=uk/en-GB')
