@@ -13,7 +13,7 @@ const types = computed(() => [...setup.types.values()].map((t) => option(t.code,
     label="Product type"
     :options="[option('', 'All types'), ...types]"
   />
-  <div class="w-36">
+  <div class="min-w-24 max-w-36 flex-1">
     <CategoryPicker
       :model-value="filter.category || null"
       label="Category"

@@ -16,6 +16,12 @@ const props = defineProps<{
 const chosen = defineModel<string | null>('chosen', { default: null })
 const shownOf = ({ products }: ShownSection) => (products?.skus ?? []).slice(0, products?.atMost)
 const isThere = (sku: string) => props.cards === undefined || sku in props.cards
+const root = useTemplateRef<HTMLElement>('root')
+// Who chooses a section in the outline sees it here.
+watch(chosen, async (section) => {
+  await nextTick()
+  root.value?.querySelector(`[data-section="${section}"]`)?.scrollIntoView({ block: 'nearest' })
+})
 const grounds: Partial<Record<PartMark, string>> = { added: 'bg-weldwash', removed: 'bg-madderwash' }
 function groundOf(section: string): string {
   const mark = props.marks?.[section]
@@ -25,6 +31,7 @@ function groundOf(section: string): string {
 
 <template>
   <article
+    ref="root"
     class="min-h-0 flex-1 overflow-auto border border-hair2 bg-white font-serif"
     :lang="language"
     :dir="directionOf(language)"
@@ -34,6 +41,7 @@ function groundOf(section: string): string {
     <section
       v-for="s in sections"
       :key="s.section"
+      :data-section="s.section"
       class="border-b border-hair px-5 py-4"
       :class="[groundOf(s.section), { 'outline-2 -outline-offset-2 outline-ink': chosen === s.section }]"
       @click="chosen = s.section"
